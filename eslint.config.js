@@ -1,0 +1,49 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+/** Rooms of the core from the bottom up: a room may import only from those before it. */
+const ROOMS = ['base', 'vocabulary', 'time', 'notation', 'figure', 'analysis', 'findings', 'scene', 'codecs'];
+
+const coreRooms = ROOMS.map((room, i) => ({
+  files: [`src/lib/core/${room}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...ROOMS.slice(i + 1).map((above) => ({
+            group: [`**/${above}`, `**/${above}/*`],
+            message: `The room "${room}" lies below "${above}".`,
+          })),
+          { group: ['$lib/*', '$app/*', 'svelte', 'svelte/*', 'dexie'], message: 'The core runs alone.' },
+        ],
+      },
+    ],
+    'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'self'],
+  },
+}));
+
+export default ts.config(
+  { ignores: ['node_modules', '.svelte-kit', 'build', 'test-results', 'playwright-report', '.verify', '.demo'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...svelte.configs['flat/recommended'],
+  {
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'svelte/no-navigation-without-resolve': 'off',
+      'no-console': ['error', { allow: ['warn', 'error'] }],
+    },
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+  },
+  { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  ...coreRooms,
+);

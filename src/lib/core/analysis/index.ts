@@ -1,0 +1,6 @@
+export * from './analyse';
+export * from './bodies';
+export * from './couple';
+export * from './path';
+export * from './turns';
+export * from './weight';

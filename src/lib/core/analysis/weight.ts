@@ -1,0 +1,119 @@
+import { TICKS_PER_BEAT, never, otherFoot, type Foot, type Ticks } from '../base';
+import type { Placed, RoleLine } from '../figure';
+import { KINDS } from '../vocabulary';
+
+/** Which foot carries the weight. */
+export type Support = Foot | 'both';
+
+/** `standing-step`: steps on a foot that already has the weight · `standing-gesture`: gestures with it · `unsaid`: after a split, no foot named. */
+export type WeightFault = 'standing-step' | 'standing-gesture' | 'unsaid';
+
+/** An action with its feet. */
+export interface Weighed extends Placed {
+  /** The foot that acts; undefined for holds, sways and pivots. */
+  readonly foot: Foot | undefined;
+  readonly before: Support;
+  readonly after: Support;
+  /** True when the supporting foot changes. */
+  readonly change: boolean;
+  /** True when the writer named the foot. */
+  readonly said: boolean;
+  readonly fault: WeightFault | undefined;
+}
+
+interface State {
+  readonly support: Support;
+  /** The foot that last took weight. */
+  readonly last: Foot;
+}
+
+/** Follows the weight through a line. One fold; O(actions). */
+export function weigh(line: RoleLine, startFree: Foot): Weighed[] {
+  let state: State = { support: otherFoot(startFree), last: otherFoot(startFree) };
+  return line.placed.map((placed) => {
+    const weighed = weighOne(placed, state);
+    state = { support: weighed.after, last: weighed.change && weighed.foot ? weighed.foot : state.last };
+    return weighed;
+  });
+}
+
+function weighOne(placed: Placed, state: State): Weighed {
+  const { action } = placed;
+  const effect = KINDS[action.kind].weight;
+  const { support } = state;
+  const free = support === 'both' ? otherFoot(state.last) : otherFoot(support);
+  const said = action.foot !== undefined;
+  const base = { ...placed, before: support, said };
+  switch (effect) {
+    case 'none':
+      return { ...base, foot: undefined, after: support, change: false, fault: undefined };
+    case 'free': {
+      const foot = action.foot ?? free;
+      return { ...base, foot, after: support, change: false, fault: foot === support ? 'standing-gesture' : undefined };
+    }
+    case 'same': {
+      const foot = action.foot ?? (support === 'both' ? state.last : support);
+      return { ...base, foot, after: foot, change: foot !== support, fault: support !== 'both' && foot !== support ? 'standing-gesture' : undefined };
+    }
+    case 'both': {
+      const foot = action.foot ?? free;
+      return { ...base, foot, after: 'both', change: support !== 'both', fault: undefined };
+    }
+    case 'takes': {
+      const foot = action.foot ?? free;
+      const fault = foot === support ? 'standing-step' : support === 'both' && !said ? 'unsaid' : undefined;
+      return { ...base, foot, after: foot, change: foot !== support, fault };
+    }
+    default:
+      return never(effect);
+  }
+}
+
+/** The free foot at a tick; undefined while both feet carry weight. */
+export function freeAt(weighed: readonly Weighed[], startFree: Foot, tick: Ticks): Foot | undefined {
+  const last = weighed.findLast((w) => w.tick <= tick);
+  if (!last) return startFree;
+  return last.after === 'both' ? undefined : otherFoot(last.after);
+}
+
+export type RhythmName = 'rest' | 'single' | 'delayed single' | 'double' | 'triple' | 'quadruple' | 'more';
+
+/** A window of the figure and what the weight does in it. */
+export interface RhythmUnit {
+  readonly from: Ticks;
+  readonly to: Ticks;
+  readonly changes: number;
+  readonly rhythm: RhythmName;
+  /** Free foot at its end. */
+  readonly free: Foot | undefined;
+}
+
+/** Windows of `beats` beats (two, or a bar of three) from `from` to `to`. */
+export function rhythmUnits(weighed: readonly Weighed[], startFree: Foot, from: Ticks, to: Ticks, beats: number): RhythmUnit[] {
+  const size = beats * TICKS_PER_BEAT;
+  const units: RhythmUnit[] = [];
+  for (let at = from; at < to; at += size) {
+    const end = Math.min(to, at + size);
+    const first = at === from ? -Infinity : at;
+    const changes = weighed.filter((w) => w.change && w.tick >= first && w.tick < end);
+    const late = changes[0] !== undefined && changes[0].tick >= at + TICKS_PER_BEAT;
+    units.push({ from: at, to: end, changes: changes.length, rhythm: rhythmName(changes.length, late), free: freeAt(weighed, startFree, end - 1) });
+  }
+  return units;
+}
+
+const NAMES: readonly RhythmName[] = ['rest', 'single', 'double', 'triple', 'quadruple'];
+const rhythmName = (changes: number, late: boolean): RhythmName => (changes === 1 && late ? 'delayed single' : (NAMES[changes] ?? 'more'));
+
+/** @example weightChanges(weighed) // 8 for a rock step and two triples */
+export const weightChanges = (weighed: readonly Weighed[]): number => weighed.filter((w) => w.change).length;
+
+/**
+ * How often a span may be danced so that the foot afterwards is free as wanted: an even number of weight changes
+ * keeps the foot whatever the count, an odd number only every second time.
+ * @example admissibleRepeats(1, true, 6) // [2, 4, 6]
+ */
+export function admissibleRepeats(changes: number, keepFoot: boolean, most: number): number[] {
+  const all = Array.from({ length: most }, (_, i) => i + 1);
+  return all.filter((n) => ((n * changes) % 2 === 0) === keepFoot);
+}

@@ -1,0 +1,4 @@
+export * from './angle';
+export * from './random';
+export * from './result';
+export * from './units';

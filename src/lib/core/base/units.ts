@@ -1,0 +1,28 @@
+/** A number that carries its unit in its type: plain numbers fit in, two different units do not mix. */
+type Unit<Name extends string> = number & { readonly unit?: Name };
+
+/** Integer time, 12 to the beat; count 1 of a figure is tick 0. */
+export type Ticks = Unit<'ticks'>;
+/** Degrees clockwise seen from above; a right turn is positive. */
+export type Degrees = Unit<'degrees'>;
+export type Metres = Unit<'metres'>;
+export type Bpm = Unit<'bpm'>;
+export type Seconds = Unit<'seconds'>;
+/** Beats, counted from 1 in a figure; fractions only where a name says so. */
+export type Beats = Unit<'beats'>;
+
+/** Divides exactly by 2, 3, 4 and 6, so straight, swung and rolling subdivisions are all integers. */
+export const TICKS_PER_BEAT = 12;
+
+export type Role = 'leader' | 'follower';
+export const ROLES: readonly Role[] = ['leader', 'follower'];
+export const otherRole = (role: Role): Role => (role === 'leader' ? 'follower' : 'leader');
+
+export type Foot = 'L' | 'R';
+export const otherFoot = (foot: Foot): Foot => (foot === 'L' ? 'R' : 'L');
+
+/** Half-open place in a text, in UTF-16 code units. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}

@@ -1,0 +1,176 @@
+import { TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
+import { parse, printLine, type Action, type Body, type Label, type MoveItem, type Parsed } from '../notation';
+import { nearestLabelled, positionAt } from '../time';
+import { FEELS, KINDS, UNITS } from '../vocabulary';
+import { linesOf, openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
+import type { Details, Figure } from './schema';
+
+/** Which parts of an action change; `undefined` takes the part away. */
+export type ActionPatch = { readonly [K in keyof Omit<Action, 'type'>]?: Action[K] | undefined };
+
+/** One change to a figure, from the text, the rail or the floor. */
+export type FigureEdit =
+  | { readonly type: 'set-action'; readonly role: Role; readonly at: Ref; readonly patch: ActionPatch }
+  | { readonly type: 'move'; readonly role: Role; readonly at: Ref; readonly by: Ticks }
+  | { readonly type: 'delete'; readonly role: Role; readonly at: Ref }
+  | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Action }
+  | { readonly type: 'replace-text'; readonly from: number; readonly to: number; readonly insert: string }
+  | { readonly type: 'set-lines'; readonly lines: string }
+  | { readonly type: 'set-details'; readonly patch: { readonly [K in keyof Details]?: Details[K] | undefined } };
+
+export type EditFailure = 'no-such-step' | 'no-such-count' | 'before-the-start';
+
+/**
+ * The figure after a change; the figure given is not touched. Only the lines of the role concerned are rewritten.
+ * Errors: the step is gone, or the place has no count.
+ * @example applyEdit(figure, { type: 'delete', role: 'leader', at: { line: 0, item: 2, step: 0 } })
+ */
+export function applyEdit(figure: Figure, edit: FigureEdit): Result<Figure, EditFailure> {
+  switch (edit.type) {
+    case 'set-details':
+      return ok(withDetails(figure, edit.patch));
+    case 'set-lines':
+      return ok({ ...figure, lines: edit.lines });
+    case 'replace-text':
+      return ok({ ...figure, lines: figure.lines.slice(0, edit.from) + edit.insert + figure.lines.slice(edit.to) });
+    case 'set-action':
+    case 'move':
+    case 'delete':
+    case 'insert':
+      return editSteps(figure, edit);
+    default:
+      return never(edit);
+  }
+}
+
+/** Applies changes one after the other; stops at the first that cannot be done. */
+export function applyEdits(figure: Figure, edits: readonly FigureEdit[]): Result<Figure, EditFailure> {
+  let result: Result<Figure, EditFailure> = ok(figure);
+  for (const edit of edits) {
+    if (!result.ok) break;
+    result = applyEdit(result.value, edit);
+  }
+  return result;
+}
+
+function withDetails(figure: Figure, patch: object): Figure {
+  const merged: Record<string, unknown> = { ...figure, ...patch };
+  for (const key of Object.keys(merged)) if (merged[key] === undefined) delete merged[key];
+  return merged as unknown as Figure;
+}
+
+type StepEdit = Extract<FigureEdit, { type: 'set-action' | 'move' | 'delete' | 'insert' }>;
+
+/** A line item while the lines are being rewritten. */
+interface Row {
+  readonly line: number;
+  readonly tick: Ticks;
+  readonly label: Label;
+  readonly body: Body;
+  /** Its count is new or its number must be written out. */
+  readonly relabel: boolean;
+}
+
+type KeyedRow = Row & { readonly key: string };
+
+function editSteps(figure: Figure, edit: StepEdit): Result<Figure, EditFailure> {
+  const parsed = parse(figure.lines);
+  const timed = timeMoves(parsed, edit.role, figure);
+  const changed = change(rowsFor(timed, edit, figure), edit, figure);
+  return changed.ok ? rewrite(figure, parsed, edit.role, changed.value) : changed;
+}
+
+/** All items of the role; the unit word the edit reaches into is opened first. */
+function rowsFor(timed: readonly Timed<Body>[], edit: StepEdit, base: Timebase): KeyedRow[] {
+  const onlyParts = edit.type === 'set-action';
+  const renumber = !onlyParts && timed.some((t) => t.renumbered);
+  return timed.flatMap((t) => {
+    const row = { line: t.ref.line, tick: t.tick, label: t.label, body: t.content, relabel: renumber };
+    if (edit.type === 'insert' || !sameItem(t.ref, edit.at) || t.content.type !== 'unit') return [{ ...row, key: keyOf(t.ref) }];
+    return openRows(t, t.content, row, base);
+  });
+}
+
+function openRows(t: Timed<Body>, word: Extract<Body, { type: 'unit' }>, row: Row, base: Timebase): KeyedRow[] {
+  return openUnit(word).map((action, step) => {
+    const offset = UNITS[word.unit].steps[step];
+    const tick = t.tick + (offset ? offset.beat * TICKS_PER_BEAT + FEELS[base.feel].ticks[offset.sub] : 0);
+    return { ...row, body: action, tick, key: keyOf({ ...t.ref, step }), relabel: step > 0 || row.relabel };
+  });
+}
+
+const sameItem = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item;
+const keyOf = (r: Ref): string => `${r.line}.${r.item}.${r.step}`;
+
+function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Result<Row[], EditFailure> {
+  if (edit.type === 'insert') {
+    const tick = nearestLabelled(edit.tick, base.feel);
+    if (tick < 0) return fail('before-the-start');
+    return ok([...placed, { line: lineFor(placed, tick), tick, label: countAt(tick, base), body: edit.action, relabel: true }]);
+  }
+  const index = placed.findIndex((r) => r.key === keyOf(edit.at));
+  const row = placed[index];
+  if (!row) return fail('no-such-step');
+  switch (edit.type) {
+    case 'delete':
+      return ok(placed.filter((_, i) => i !== index));
+    case 'move': {
+      const tick = nearestLabelled(row.tick + edit.by, base.feel);
+      if (tick < 0) return fail('before-the-start');
+      return ok(placed.with(index, { ...row, tick, relabel: true }));
+    }
+    case 'set-action':
+      return ok(placed.with(index, { ...row, body: patched(row.body, edit.patch) }));
+  }
+}
+
+const lineFor = (rows: readonly Row[], tick: Ticks): number => (rows.filter((r) => r.tick <= tick).at(-1) ?? rows[0])?.line ?? -1;
+
+function countAt(tick: Ticks, base: Timebase): Label {
+  const p = positionAt(tick, base.feel) ?? { beat: Math.floor(tick / TICKS_PER_BEAT) + 1, sub: '' as const };
+  return { type: 'count', ...p };
+}
+
+function patched(body: Body, patch: ActionPatch): Body {
+  const start: Record<string, unknown> = body.type === 'nothing' ? { ...body, type: 'action', kind: 'step' } : { ...body };
+  for (const [key, value] of Object.entries(patch)) {
+    if (value === undefined) delete start[key];
+    else start[key] = value;
+  }
+  if (start.type === 'action' && KINDS[start.kind as Action['kind']].weight === 'none') {
+    for (const key of ['foot', 'direction', 'size', 'footwork', 'then']) delete start[key];
+    if (start.kind !== 'pivot') delete start.turn;
+  }
+  if (start.kind === 'close' || start.kind === 'replace') delete start.direction;
+  return start as unknown as Body;
+}
+
+function rewrite(figure: Figure, parsed: Parsed, role: Role, rows: readonly Row[]): Result<Figure, EditFailure> {
+  const sorted = [...rows].sort((a, b) => a.tick - b.tick);
+  const labelled = sorted.map((r, i) => ({ line: r.line, item: { label: labelFor(r, sorted[i - 1], figure), body: r.body } satisfies MoveItem }));
+  const texts = figure.lines.split('\n');
+  const own = linesOf(parsed, role);
+  if (own.length === 0) texts.unshift(printLine({ type: 'moves', track: role, items: labelled.map((l) => l.item) }));
+  for (const { index, line } of own) {
+    const first = own[0]?.index === index;
+    const items = labelled.filter((l) => l.line === index || (first && l.line < 0)).map((l) => l.item);
+    if (items.length === line.items.length && items.every((it, i) => same(it, line.items[i]))) continue;
+    texts[index] = printLine({ ...line, items });
+  }
+  return ok({ ...figure, lines: texts.join('\n') });
+}
+
+const same = (a: MoveItem, b: MoveItem | undefined): boolean => b !== undefined && a.body === b.body && a.label === b.label;
+
+/** Written labels stay where they still say the same; a bare `&` is kept only behind its own beat. */
+function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
+  const count = countAt(row.tick, base);
+  if (row.label.type === 'value') return row.relabel ? count : row.label;
+  if (row.relabel && count.type === 'count') {
+    return count.sub !== '' && before && beatAt(before) === count.beat ? { type: 'sub', sub: count.sub } : count;
+  }
+  if (row.label.type === 'sub' && !(before && beatAt(before) === beatAt(row))) return count;
+  return row.label;
+}
+
+const beatAt = (row: Row): number => Math.floor(row.tick / TICKS_PER_BEAT) + 1;

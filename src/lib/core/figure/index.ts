@@ -1,0 +1,5 @@
+export * from './difference';
+export * from './edit';
+export * from './new';
+export * from './resolve';
+export * from './schema';

@@ -1,0 +1,263 @@
+import { TICKS_PER_BEAT, type Degrees, type Span, type Ticks } from '../base';
+import type { Action, Body, Label, MoveLine, Parsed, UnitWord, WordLine } from '../notation';
+import { ticksOfValue } from '../time';
+import { DANCES, FEELS, KINDS, UNITS, type DanceId, type Feel, type MoveTrack, type Sub, type UnitName, type WordTrack } from '../vocabulary';
+
+/** Which written thing a danced thing comes from: line of the text, item of the line, step of its unit word. */
+export interface Ref {
+  readonly line: number;
+  readonly item: number;
+  readonly step: number;
+}
+
+/** One action in time. */
+export interface Placed {
+  readonly ref: Ref;
+  /** 0, or which repetition this is. */
+  readonly pass: number;
+  readonly tick: Ticks;
+  /** Where the next action begins, or the line ends. */
+  readonly end: Ticks;
+  readonly action: Action;
+  /** The word that expanded to this step. */
+  readonly unit?: UnitName;
+  /** The item in the text. */
+  readonly span: Span;
+}
+
+export interface PlacedWords {
+  readonly track: WordTrack;
+  readonly ref: Ref;
+  readonly tick: Ticks;
+  readonly end: Ticks;
+  readonly text: string;
+}
+
+/** A count that starts before the one before it is over. */
+export interface Clash {
+  readonly ref: Ref;
+  readonly tick: Ticks;
+  readonly earlier: Ref;
+}
+
+export interface RoleLine {
+  readonly placed: readonly Placed[];
+  readonly clashes: readonly Clash[];
+  readonly start: Ticks;
+  readonly end: Ticks;
+}
+
+export interface Timebase {
+  readonly dance: DanceId;
+  readonly feel: Feel;
+  readonly repeat?: { readonly from: number; readonly to: number; readonly times: number };
+}
+
+/** An item with its place in time, before unit words are opened and repeats are run. */
+export interface Timed<T> {
+  readonly ref: Ref;
+  readonly tick: Ticks;
+  /** The absolute beat of its label, from 1. */
+  readonly beat: number;
+  readonly sub: Sub;
+  /** Where it ends when nothing follows. */
+  readonly last: Ticks;
+  readonly label: Label;
+  readonly content: T;
+  readonly span: Span;
+  /** True when the written number is not the absolute beat. */
+  readonly renumbered: boolean;
+}
+
+type Lines<L> = readonly { readonly index: number; readonly line: L; readonly spans: readonly { readonly all: Span }[] }[];
+
+/** The lines of one track with their index in the text. */
+export function linesOf<T extends MoveTrack | WordTrack>(parsed: Parsed, track: T): Lines<T extends MoveTrack ? MoveLine : WordLine> {
+  return parsed.lines.flatMap((l, index) =>
+    l.line.type !== 'other' && l.line.track === track ? [{ index, line: l.line as never, spans: l.items }] : [],
+  );
+}
+
+interface Cursor {
+  beat: number;
+  /** Added to written numbers, after counting has started again at 1. */
+  base: number;
+  written: number;
+  /** Where a following quick or slow begins. */
+  next: Ticks;
+}
+
+/** Gives every item of a track its place in time, in the order written. */
+export function timeItems<T>(
+  lines: readonly { readonly index: number; readonly items: readonly { readonly label: Label; readonly content: T; readonly beats: number }[]; readonly spans: readonly { readonly all: Span }[] }[],
+  base: Timebase,
+): Timed<T>[] {
+  const timed: Timed<T>[] = [];
+  const cursor: Cursor = { beat: 0, base: 0, written: 0, next: 0 };
+  for (const line of lines) {
+    line.items.forEach((item, i) => {
+      const at = place(item.label, item.beats, cursor, base);
+      const span = line.spans[i]?.all ?? { from: 0, to: 0 };
+      timed.push({ ...at, ref: { line: line.index, item: i, step: 0 }, label: item.label, content: item.content, span });
+    });
+  }
+  return timed;
+}
+
+function place(label: Label, beats: number, cursor: Cursor, base: Timebase): Pick<Timed<unknown>, 'tick' | 'beat' | 'sub' | 'last' | 'renumbered'> {
+  const dance = DANCES[base.dance];
+  if (label.type === 'value') {
+    const tick = cursor.next;
+    const beat = Math.floor(tick / TICKS_PER_BEAT) + 1;
+    const last = tick + (beats > 0 ? beats * TICKS_PER_BEAT : ticksOfValue(label.value, dance));
+    Object.assign(cursor, { beat, written: beat - cursor.base, next: last });
+    const rest = tick - (beat - 1) * TICKS_PER_BEAT;
+    const sub = (['', 'e', '&', 'a'] as const).find((s) => FEELS[base.feel].ticks[s] === rest) ?? '';
+    return { tick, beat, sub, last, renumbered: true };
+  }
+  if (label.type === 'count') {
+    const again = label.beat === 1 && label.beat <= cursor.written && cursor.written >= Math.max(2, dance.cycle - 1);
+    if (again) cursor.base += cursor.written > dance.cycle ? cursor.written : dance.cycle;
+    cursor.written = label.beat;
+    cursor.beat = label.beat + cursor.base;
+  }
+  const { beat } = cursor;
+  const start = (beat - 1) * TICKS_PER_BEAT;
+  const tick = start + FEELS[base.feel].ticks[label.sub];
+  const last = beats > 0 ? tick + beats * TICKS_PER_BEAT : start + TICKS_PER_BEAT;
+  cursor.next = Math.max(last, cursor.next);
+  return { tick, beat, sub: label.sub, last, renumbered: cursor.base > 0 };
+}
+
+const beatsOf = (body: Body): number => (body.type === 'unit' ? UNITS[body.unit].beats : 0);
+
+/** The items of a role's lines in time, units closed and repeats not run: what edits work on. */
+export function timeMoves(parsed: Parsed, role: MoveTrack, base: Timebase): Timed<Body>[] {
+  const lines = linesOf(parsed, role).map((l) => ({
+    index: l.index,
+    spans: l.spans,
+    items: l.line.items.map((i) => ({ label: i.label, content: i.body, beats: beatsOf(i.body) })),
+  }));
+  return timeItems(lines, base);
+}
+
+/**
+ * One role's actions in time: unit words opened, repeats run, each lasting until the next.
+ * Counts that overlap are kept in the order of time and listed as clashes.
+ */
+export function resolveMoves(parsed: Parsed, role: MoveTrack, base: Timebase): RoleLine {
+  const timed = timeMoves(parsed, role, base);
+  const opened = timed.flatMap((t) => openItem(t, base.feel));
+  const run = runRepeats(opened, base);
+  const clashes: Clash[] = [];
+  for (let i = 1; i < run.length; i++) {
+    const [a, b] = [run[i - 1], run[i]];
+    if (a && b && b.tick <= a.tick) clashes.push({ ref: b.ref, tick: b.tick, earlier: a.ref });
+  }
+  const sorted = [...run].sort((a, b) => a.tick - b.tick);
+  const start = sorted[0] ? Math.floor(sorted[0].tick / TICKS_PER_BEAT) * TICKS_PER_BEAT : 0;
+  const end = sorted.reduce((e, p) => Math.max(e, p.end), start);
+  return { placed: sorted.map((p, i) => ({ ...p, end: Math.max(p.tick, sorted[i + 1]?.tick ?? end) })), clashes, start, end };
+}
+
+/** Start and length in ticks of what a role line covers, after repeats; for lists, without opening the steps. */
+export function lengthOf(parsed: Parsed, base: Timebase): Ticks {
+  let from = Infinity;
+  let to = 0;
+  for (const role of ['leader', 'follower'] as const) {
+    for (const t of timeMoves(parsed, role, base)) {
+      from = Math.min(from, t.tick);
+      to = Math.max(to, t.last);
+    }
+  }
+  if (from === Infinity) return 0;
+  const once = to - Math.floor(from / TICKS_PER_BEAT) * TICKS_PER_BEAT;
+  const r = base.repeat;
+  return r ? once + (r.times - 1) * (r.to - r.from + 1) * TICKS_PER_BEAT : once;
+}
+
+function openItem(t: Timed<Body>, feel: Feel): Placed[] {
+  const { content: body } = t;
+  const whole = { pass: 0, span: t.span };
+  if (body.type === 'nothing') return [];
+  if (body.type === 'action') return [{ ...whole, ref: t.ref, tick: t.tick, end: t.last, action: body }];
+  return openUnit(body).map((action, step) => {
+    const row = UNITS[body.unit].steps[step];
+    const offset = row ? row.beat * TICKS_PER_BEAT + FEELS[feel].ticks[row.sub] : 0;
+    return { ...whole, ref: { ...t.ref, step }, tick: t.tick + offset, end: t.last, action, unit: body.unit };
+  });
+}
+
+/**
+ * The steps a unit word stands for. Its turn is shared over the weight-taking steps in multiples of 15°, the
+ * earlier ones taking what does not divide; its foot begins it; its pivot follows the last step.
+ * @example openUnit({ type: 'unit', unit: 'triple', turn: 180 }).map((a) => a.turn) // [60, 60, 60]
+ */
+export function openUnit(word: UnitWord): Action[] {
+  const row = UNITS[word.unit];
+  const takers = row.steps.filter((s) => KINDS[s.kind].weight === 'takes').length;
+  const shares = shareTurn(word.turn ?? 0, Math.max(1, takers));
+  let taker = 0;
+  return row.steps.map((s, i): Action => {
+    const takes = KINDS[s.kind].weight === 'takes';
+    const turn = takes ? shares[taker++] : undefined;
+    const given = s.direction === 'given';
+    const direction = given ? (word.direction ?? row.direction) : s.direction;
+    return {
+      type: 'action',
+      kind: s.kind,
+      ...(i === 0 && word.foot ? { foot: word.foot } : {}),
+      ...(direction ? { direction } : {}),
+      ...(given && word.size !== undefined ? { size: word.size } : {}),
+      ...(takes && word.footwork ? { footwork: word.footwork } : {}),
+      ...(turn ? { turn } : {}),
+      ...(i === row.steps.length - 1 && word.then !== undefined ? { then: word.then } : {}),
+      ...(i === 0 && word.note !== undefined ? { note: word.note } : {}),
+    };
+  });
+}
+
+/** @example shareTurn(225, 2) // [120, 105] */
+export function shareTurn(turn: Degrees, n: number): Degrees[] {
+  const parts = Math.round(Math.abs(turn) / 15);
+  const each = Math.floor(parts / n);
+  const over = parts - each * n;
+  return Array.from({ length: n }, (_, i) => Math.sign(turn) * 15 * (each + (i < over ? 1 : 0)));
+}
+
+function runRepeats<T extends { readonly tick: Ticks; readonly end: Ticks }>(placed: readonly T[], base: Timebase): T[] {
+  const r = base.repeat;
+  if (!r || r.times <= 1) return [...placed];
+  const from = (r.from - 1) * TICKS_PER_BEAT;
+  const to = r.to * TICKS_PER_BEAT;
+  const move = (p: T, by: Ticks, pass: number): T => ({ ...p, tick: p.tick + by, end: p.end + by, pass });
+  const span = placed.filter((p) => p.tick >= from && p.tick < to);
+  return [
+    ...placed.filter((p) => p.tick < from),
+    ...Array.from({ length: r.times }, (_, pass) => span.map((p) => move(p, pass * (to - from), pass))).flat(),
+    ...placed.filter((p) => p.tick >= to).map((p) => move(p, (r.times - 1) * (to - from), 0)),
+  ];
+}
+
+/** The written tick that is danced at `tick` when repeats are run. */
+export function writtenTick(tick: Ticks, base: Timebase): Ticks {
+  const r = base.repeat;
+  if (!r || r.times <= 1) return tick;
+  const from = (r.from - 1) * TICKS_PER_BEAT;
+  const span = (r.to - r.from + 1) * TICKS_PER_BEAT;
+  if (tick < from) return tick;
+  if (tick < from + span * r.times) return from + ((tick - from) % span);
+  return tick - span * (r.times - 1);
+}
+
+/** The words of one line in time, each until the next; `end` closes the last. */
+export function resolveWords(parsed: Parsed, track: WordTrack, base: Timebase, end: Ticks): PlacedWords[] {
+  const lines = linesOf(parsed, track).map((l) => ({
+    index: l.index,
+    spans: l.spans,
+    items: l.line.items.map((i) => ({ label: i.label, content: i.text, beats: 0 })),
+  }));
+  const once = timeItems(lines, base).map((t): PlacedWords => ({ track, ref: t.ref, tick: t.tick, end: t.last, text: t.content }));
+  const sorted = runRepeats(once, base).sort((a, b) => a.tick - b.tick);
+  return sorted.map((t, i) => ({ ...t, end: Math.max(t.tick, sorted[i + 1]?.tick ?? end) }));
+}

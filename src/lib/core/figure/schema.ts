@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS } from '../vocabulary';
+
+const text = (max: number) => z.string().max(max);
+const foot = z.enum(['L', 'R']);
+const beat = z.int().min(1).max(512);
+const bpm = z.number().min(20).max(400);
+const range = z
+  .object({ from: beat, to: beat })
+  .refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] });
+
+/** Where and how the couple begins. `facing` is the leader's, degrees clockwise from the reference line. */
+export const startSchema = z.object({
+  formation: z.enum(FORMATION_IDS),
+  hold: z.enum(HOLD_IDS),
+  facing: z.int().min(-345).max(345).multipleOf(15),
+  leaderFree: foot,
+  followerFree: foot,
+});
+
+/** The ending the writer means; what is left out is as at the start. */
+export const endSchema = z.object({
+  formation: z.enum(FORMATION_IDS).optional(),
+  leaderFree: foot.optional(),
+  followerFree: foot.optional(),
+});
+
+/**
+ * One figure as it is kept: only what a person wrote, nothing derived. `lines` is the breakdown in notation.
+ * `sameFoot` and `ownTiming` are the counts at which the partners are on the same foot, or step at different
+ * times, on purpose. `repeat` dances a span of counts several times.
+ */
+export const figureSchema = z.object({
+  id: z.string().min(1).max(64),
+  name: text(120).min(1),
+  dance: z.enum(DANCE_IDS),
+  family: text(60),
+  level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+  start: startSchema,
+  end: endSchema,
+  feel: z.enum(FEEL_NAMES),
+  tempo: z.object({ min: bpm, max: bpm }).refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
+  sameFoot: z.array(range).max(64),
+  ownTiming: z.array(range).max(64),
+  repeat: z.object({ from: beat, to: beat, times: z.int().min(1).max(32) }).refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }).optional(),
+  notes: text(4000),
+  cautions: z.array(text(300)).max(20),
+  /** Said when the figure holds a mistake on purpose. */
+  mistake: text(300).optional(),
+  lines: text(40_000),
+});
+
+type Loose = z.infer<typeof figureSchema>;
+/** Absent keys are absent, never undefined. */
+export type Figure = Readonly<
+  Omit<Loose, 'end' | 'repeat' | 'mistake'> & {
+    end: { readonly [K in keyof Loose['end']]?: NonNullable<Loose['end'][K]> };
+    repeat?: NonNullable<Loose['repeat']>;
+    mistake?: string;
+  }
+>;
+export type CountRange = z.infer<typeof range>;
+export type Details = Omit<Figure, 'id' | 'lines'>;

@@ -1,0 +1,5 @@
+export * from './parse';
+export * from './print';
+export { tokens } from './reader';
+export { fractionOf, printTurn, readTurn } from './turns';
+export * from './types';

@@ -1,0 +1,67 @@
+import { DIRECTIONS, FOOTWORK, KINDS, SIZES, UNITS } from '../vocabulary';
+import { wordLabel } from './reader';
+import { printTurn } from './turns';
+import type { Body, Label, Line, MoveItem, Notation, Size, WordItem } from './types';
+
+/**
+ * Writes a breakdown in its plain form: `parse(print(x))` gives `x` again.
+ * @example print(parse('leader 1   BACK,2 close').lines.map((l) => l.line)) // 'leader 1 back 2 close'
+ */
+export const print = (notation: Notation): string => notation.map(printLine).join('\n');
+
+export function printLine(line: Line): string {
+  switch (line.type) {
+    case 'other':
+      return line.text;
+    case 'moves':
+      return spaced(line.track, line.stray, ...line.items.map(printMove));
+    case 'words':
+      return spaced(line.track, line.stray, ...line.items.map(printWords));
+  }
+}
+
+export const printMove = (item: MoveItem): string => spaced(printLabel(item.label), printBody(item.body));
+
+export function printLabel(label: Label): string {
+  switch (label.type) {
+    case 'count':
+      return `${label.beat}${label.sub}`;
+    case 'sub':
+      return label.sub;
+    case 'value':
+      return label.value;
+  }
+}
+
+export function printBody(body: Body): string {
+  return spaced(
+    body.foot,
+    name(body),
+    body.direction && DIRECTIONS[body.direction].words[0],
+    body.size !== undefined ? printSize(body.size) : undefined,
+    body.footwork && FOOTWORK[body.footwork].words[0],
+    body.turn !== undefined ? printTurn(body.turn) : undefined,
+    body.then !== undefined ? `then ${printTurn(body.then)}` : undefined,
+    body.note !== undefined ? `(${body.note})` : undefined,
+    ...(body.unknown ?? []),
+  );
+}
+
+function name(body: Body): string | undefined {
+  if (body.type === 'unit') return UNITS[body.unit].words[0];
+  if (body.type === 'nothing') return undefined;
+  const silent = body.kind === 'step' && body.direction !== undefined;
+  return silent ? undefined : KINDS[body.kind].words[0];
+}
+
+const printSize = (size: Size): string => (typeof size === 'number' ? `x${size}` : SIZES[size].words[0]);
+
+function printWords(item: WordItem): string {
+  const text = item.text
+    .split(' ')
+    .map((w) => (wordLabel(w) ? `"${w}"` : w))
+    .join(' ');
+  return spaced(printLabel(item.label), text);
+}
+
+const spaced = (...parts: readonly (string | undefined)[]): string => parts.filter((p) => p !== undefined && p !== '').join(' ');

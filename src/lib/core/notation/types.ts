@@ -1,0 +1,106 @@
+import type { Degrees, Foot, Span } from '../base';
+import type { Direction, Footwork, Kind, MoveTrack, SizeName, Sub, UnitName, WordTrack } from '../vocabulary';
+
+/**
+ * The written label before what happens: a count (`3`, `3&`), a bare subdivision of the last count (`&`),
+ * or a quick or slow that follows on from the item before.
+ */
+export type Label =
+  | { readonly type: 'count'; readonly beat: number; readonly sub: Sub }
+  | { readonly type: 'sub'; readonly sub: Exclude<Sub, ''> }
+  | { readonly type: 'value'; readonly value: 'Q' | 'S' };
+
+/** A named size, or a multiple of a normal step. */
+export type Size = SizeName | number;
+
+/** What both single actions and rhythm units may carry. */
+interface Common {
+  readonly foot?: Foot;
+  readonly direction?: Direction;
+  readonly size?: Size;
+  readonly footwork?: Footwork;
+  /** Turn made into the action. */
+  readonly turn?: Degrees;
+  /** Pivot on the supporting foot after placing. */
+  readonly then?: Degrees;
+  /** Remark in round brackets. */
+  readonly note?: string;
+  /** Words nobody knows, kept as written. */
+  readonly unknown?: readonly string[];
+}
+
+export interface Action extends Common {
+  readonly type: 'action';
+  readonly kind: Kind;
+}
+/** A word such as `triple` that stands for several steps. */
+export interface UnitWord extends Common {
+  readonly type: 'unit';
+  readonly unit: UnitName;
+}
+/** A count with nothing understood after it. */
+export interface Nothing extends Common {
+  readonly type: 'nothing';
+}
+export type Body = Action | UnitWord | Nothing;
+
+export interface MoveItem {
+  readonly label: Label;
+  readonly body: Body;
+}
+export interface WordItem {
+  readonly label: Label;
+  readonly text: string;
+}
+
+export interface MoveLine {
+  readonly type: 'moves';
+  readonly track: MoveTrack;
+  readonly items: readonly MoveItem[];
+  /** Text before the first count. */
+  readonly stray?: string;
+}
+export interface WordLine {
+  readonly type: 'words';
+  readonly track: WordTrack;
+  readonly items: readonly WordItem[];
+  readonly stray?: string;
+}
+/** Blank lines, remarks (`# …`) and lines that begin with no known name. */
+export interface OtherLine {
+  readonly type: 'other';
+  readonly text: string;
+}
+export type Line = MoveLine | WordLine | OtherLine;
+export type Notation = readonly Line[];
+
+export type ProblemCode =
+  | 'unknown-line' | 'unknown-word' | 'no-count' | 'nothing-here' | 'twice' | 'bad-turn' | 'turn-not-15'
+  | 'then-without-turn' | 'unclosed' | 'count-zero' | 'does-not-fit' | 'value-with-unit';
+
+/** What is wrong with the text, and where. `details` fill the sentence; `fix` replaces `span` when there is an obvious one. */
+export interface Problem {
+  readonly code: ProblemCode;
+  readonly span: Span;
+  readonly details: Readonly<Record<string, string>>;
+  readonly fix?: string;
+}
+
+/** Where an item stands in the text: all of it, its label, and what follows. */
+export interface ItemSpans {
+  readonly all: Span;
+  readonly label: Span;
+  readonly body: Span;
+}
+
+export interface ParsedLine {
+  readonly line: Line;
+  readonly span: Span;
+  /** One entry an item, same order; empty for other lines. */
+  readonly items: readonly ItemSpans[];
+}
+
+export interface Parsed {
+  readonly lines: readonly ParsedLine[];
+  readonly problems: readonly Problem[];
+}

@@ -1,0 +1,3 @@
+export * from './counts';
+export * from './quick-slow';
+export * from './tempo';
