@@ -3,8 +3,8 @@ import { resolveMoves, resolveWords, type Clash, type Figure, type PlacedWords }
 import { parse, type Parsed } from '../notation';
 import { DANCES, TRACK_NAMES, isMoveTrack } from '../vocabulary';
 import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } from './bodies';
-import { measure, startPlaces, type Floor } from './couple';
-import { walk, type Path } from './path';
+import { holdFrame, measure, startPlaces, type Floor } from './couple';
+import { walk, type Frame, type Path } from './path';
 import { fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
 
@@ -54,7 +54,7 @@ export function analyse(figure: Figure, heights: Heights = defaultHeights, parse
   const end = Math.max(0, ...ROLES.map((r) => lines[r].end));
   const cells = unitBeats(figure);
   const places = startPlaces(figure.start.formation, figure.start.facing);
-  const one = (role: Role): RoleAnalysis => {
+  const one = (role: Role, frame?: Frame): RoleAnalysis => {
     const line = lines[role];
     const startFree = role === 'leader' ? figure.start.leaderFree : figure.start.followerFree;
     const actions = weigh(line, startFree);
@@ -67,11 +67,12 @@ export function analyse(figure: Figure, heights: Heights = defaultHeights, parse
       changes: weightChanges(actions),
       units: rhythmUnits(actions, startFree, start, end, cells),
       turns, total: totalTurn(turns), fastest: fastestTurn(turns, start, end),
-      path: walk(actions, turns, places[role], size, stepLength(heights[role], figure.dance), end),
+      path: walk(actions, turns, places[role], size, stepLength(heights[role], figure.dance), end, frame),
       size,
     };
   };
-  const roles = { leader: one('leader'), follower: one('follower') };
+  const leader = one('leader');
+  const roles = { leader, follower: one('follower', holdFrame(leader.path, figure.start.formation, figure.start.hold)) };
   const words = TRACK_NAMES.flatMap((t) => (isMoveTrack(t) ? [] : resolveWords(parsed, t, figure, end)));
   const floor = measure({
     paths: { leader: roles.leader.path, follower: roles.follower.path },

@@ -2,7 +2,7 @@ import { fromBody, radians, signedHeading, toBody, type Degrees, type Foot, type
 import type { PlacedWords } from '../figure';
 import { FORMATIONS, FORMATION_IDS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
 import type { BodySize } from './bodies';
-import type { Path } from './path';
+import type { Frame, Path } from './path';
 
 type Both<T> = Readonly<Record<Role, T>>;
 
@@ -59,6 +59,19 @@ export function startPlaces(formation: FormationId, facing: Degrees): Both<Point
   const f = FORMATIONS[formation];
   const at = fromBody(facing, f.right, f.ahead);
   return { leader: { x: 0, y: 0, facing }, follower: { ...at, facing: facing + f.turn } };
+}
+
+/** The frame a body hold gives the follower, while the two face each other: the place of the starting formation. */
+export function holdFrame(leader: Path, formation: FormationId, hold: HoldId): Frame | undefined {
+  if (!HOLDS[hold].body) return undefined;
+  const place = FORMATIONS[formation];
+  return (tick, facing) => {
+    const i = tick - leader.from;
+    const own = leader.facing[i];
+    if (own === undefined || Math.abs(signedHeading(facing - own - place.turn)) > 45) return undefined;
+    const d = fromBody(own, place.right, place.ahead);
+    return { x: (leader.x[i] ?? 0) + d.x, y: (leader.y[i] ?? 0) + d.y };
+  };
 }
 
 export interface CoupleInput {

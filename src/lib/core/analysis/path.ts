@@ -34,6 +34,8 @@ export interface Placing {
 
 /** How much of the body's place follows the foot that takes the weight. Our estimate. */
 const WEIGHT_SHARE = 0.7;
+/** How far a body hold may draw one step, in normal steps. Our estimate. */
+const GIVE = 0.9;
 const side = (foot: Foot): number => (foot === 'R' ? 1 : -1);
 const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
 const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
@@ -53,11 +55,18 @@ interface Stance {
   readonly body: Point;
 }
 
+/** Where a body hold wants this dancer's body at a tick and facing; undefined where nothing holds it. */
+export type Frame = (tick: Ticks, facing: number) => Point | undefined;
+
 /**
  * Walks one dancer through their actions from a starting place and facing.
- * `step` is a normal step in metres; the result is sampled at every tick up to `end`. O(actions + ticks).
+ * `step` is a normal step in metres; the result is sampled at every tick up to `end`. In a body hold the step is
+ * drawn to the place the hold gives it, by at most {@link GIVE} of a step: the outside of a turn steps longer, the
+ * inside shorter, and what still does not fit shows. O(actions + ticks).
  */
-export function walk(weighed: readonly Weighed[], turns: readonly TurnSpan[], start: Point & { facing: number }, size: BodySize, step: Metres, end: Ticks): Path {
+export function walk(
+  weighed: readonly Weighed[], turns: readonly TurnSpan[], start: Point & { facing: number }, size: BodySize, step: Metres, end: Ticks, frame: Frame = () => undefined,
+): Path {
   const from = -LEAD_IN;
   const facing = facings(turns, start.facing, from, end);
   const standing = (foot: Foot): Point => plus(start, fromBody(start.facing, side(foot) * size.stance, 0));
@@ -66,25 +75,34 @@ export function walk(weighed: readonly Weighed[], turns: readonly TurnSpan[], st
   let stance = first;
   weighed.forEach((w, index) => {
     const at = facing[w.tick - from] ?? start.facing;
-    const placing = land(w, index, stance, at, size, step);
+    const placing = land(w, index, stance, at, size, step, frame(w.tick, at));
     placings.push(placing);
     stance = { feet: placing.foot ? { ...stance.feet, [placing.foot]: placing.at } : stance.feet, body: placing.body };
   });
   return { from, facing, ...bodyPath(placings, weighed, first.body, from, end), feet: { L: footPath('L', placings, weighed, first, facing, from, end), R: footPath('R', placings, weighed, first, facing, from, end) }, placings };
 }
 
-function land(w: Weighed, index: number, stance: Stance, facing: number, size: BodySize, step: Metres): Placing {
+function land(w: Weighed, index: number, stance: Stance, facing: number, size: BodySize, step: Metres, held: Point | undefined): Placing {
   const { foot, tick } = w;
   if (foot === undefined) return { index, tick, foot, at: stance.body, base: stance.body, facing, body: stance.body };
   const stand = w.action.kind === 'hop' ? foot : foot === 'L' ? 'R' : 'L';
   const base = minus(stance.feet[stand], fromBody(facing, side(stand) * size.stance, 0));
   const reach = reachOf(w.action, foot, size, step);
-  const at = w.action.kind === 'replace' ? stance.feet[foot] : plus(base, fromBody(facing, reach.x, reach.y));
+  const free = w.action.kind === 'replace' ? stance.feet[foot] : plus(base, fromBody(facing, reach.x, reach.y));
   const other = stance.feet[foot === 'L' ? 'R' : 'L'];
   const share = w.after === 'both' ? 0.5 : WEIGHT_SHARE;
-  const effect = KINDS[w.action.kind].weight;
-  const body = effect === 'free' ? stance.body : { x: at.x * share + other.x * (1 - share), y: at.y * share + other.y * (1 - share) };
+  const between = (p: Point): Point => ({ x: p.x * share + other.x * (1 - share), y: p.y * share + other.y * (1 - share) });
+  const gesture = KINDS[w.action.kind].weight === 'free';
+  const at = held && !gesture ? plus(free, drawn(minus(held, between(free)), share, GIVE * step)) : free;
+  const body = gesture ? stance.body : between(at);
   return { index, tick, foot, at, base, facing, body };
+}
+
+/** The shift of a foot that brings the body to where it is held, at most `most` metres. */
+function drawn(off: Point, share: number, most: Metres): Point {
+  const wanted = Math.hypot(off.x, off.y) / share;
+  const scale = wanted > most ? most / wanted : 1;
+  return { x: (off.x / share) * scale, y: (off.y / share) * scale };
 }
 
 const smooth = (u: number): number => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
@@ -118,7 +136,7 @@ function fill(moves: readonly Move[], start: Point, from: Ticks, end: Ticks): { 
 
 function bodyPath(placings: readonly Placing[], weighed: readonly Weighed[], start: Point, from: Ticks, end: Ticks) {
   const acting = placings.filter((p) => p.foot !== undefined && KINDS[weighed[p.index]?.action.kind ?? 'hold'].weight !== 'free');
-  const moves = acting.map((p, i) => ({ from: acting[i - 1]?.tick ?? p.tick - LEAD_IN, to: p.tick, at: p.body }));
+  const moves = acting.map((p, i) => ({ from: Math.max(p.tick - LEAD_IN, acting[i - 1]?.tick ?? -Infinity), to: p.tick, at: p.body }));
   return fill(moves, start, from, end);
 }
 

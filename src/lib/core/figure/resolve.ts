@@ -155,10 +155,13 @@ export function resolveMoves(parsed: Parsed, role: MoveTrack, base: Timebase): R
     if (a && b && b.tick <= a.tick) clashes.push({ ref: b.ref, tick: b.tick, earlier: a.ref });
   }
   const sorted = [...run].sort((a, b) => a.tick - b.tick);
-  const start = sorted[0] ? Math.floor(sorted[0].tick / TICKS_PER_BEAT) * TICKS_PER_BEAT : 0;
+  const start = beginning(sorted[0]?.tick ?? 0);
   const end = sorted.reduce((e, p) => Math.max(e, p.end), start);
   return { placed: sorted.map((p, i) => ({ ...p, end: Math.max(p.tick, sorted[i + 1]?.tick ?? end) })), clashes, start, end };
 }
+
+/** Length is counted from the first beat; a step before count 1 borrows from the end of what went before. */
+const beginning = (first: Ticks): Ticks => Math.max(0, Math.floor(first / TICKS_PER_BEAT) * TICKS_PER_BEAT);
 
 /** Start and length in ticks of what a role line covers, after repeats; for lists, without opening the steps. */
 export function lengthOf(parsed: Parsed, base: Timebase): Ticks {
@@ -171,7 +174,7 @@ export function lengthOf(parsed: Parsed, base: Timebase): Ticks {
     }
   }
   if (from === Infinity) return 0;
-  const once = to - Math.floor(from / TICKS_PER_BEAT) * TICKS_PER_BEAT;
+  const once = to - beginning(from);
   const r = base.repeat;
   return r ? once + (r.times - 1) * (r.to - r.from + 1) * TICKS_PER_BEAT : once;
 }

@@ -1,0 +1,54 @@
+import { analyse, type Analysis, type Heights } from '../analysis';
+import { applyEdits, type Figure } from '../figure';
+import { collision, endFacing, endPlace, laneBlocked, longSpin, outOfReach, turnTooFast } from './rules-floor';
+import { endFoot, oddLength, overlap, ownTiming, roleEmpty, sameFoot, splitUnsaid, standingGesture, standingStep, totalsDiffer } from './rules-weight';
+import { keyOf, type Finding, type Remedy, type Rule, type Severity } from './types';
+
+/** Causes before consequences: a rule sees what those before it found. */
+export const RULES: readonly Rule[] = [
+  overlap, standingStep, standingGesture, splitUnsaid, roleEmpty, totalsDiffer, sameFoot, endFoot, ownTiming, oddLength,
+  endFacing, endPlace, turnTooFast, longSpin, laneBlocked, collision, outOfReach,
+];
+
+const ORDER: Readonly<Record<Severity, number>> = { wrong: 0, caution: 1, look: 2 };
+
+/** Everything to say about a figure, worst first, then by count. @example check(analyse(figure)).map((f) => f.code) */
+export function check(a: Analysis): Finding[] {
+  const found: Finding[] = [];
+  for (const rule of RULES) found.push(...rule.find(a, found));
+  return found.sort((x, y) => ORDER[x.severity] - ORDER[y.severity] || x.tick - y.tick);
+}
+
+/** The same without holding back consequences of earlier findings: what a mend may bring to light. */
+function checkAll(a: Analysis): Finding[] {
+  return RULES.flatMap((rule) => rule.find(a, []));
+}
+
+/** A mend that has been tried: it removes the finding and brings nothing new. */
+export interface Fix extends Remedy {
+  readonly result: Figure;
+}
+
+/**
+ * The mends of a finding, likeliest first, each tried on the figure: the finding is gone after it and nothing is
+ * found that was not there before. Cost: one analysis for each candidate, at most `tries`.
+ */
+export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heights, tries = 80): Fix[] {
+  const rule = RULES.find((r) => r.code === finding.code);
+  if (!rule) return [];
+  const known = new Set([...check(a), ...checkAll(a)].map(keyOf));
+  known.delete(keyOf(finding));
+  const problems = a.parsed.problems.length;
+  const fixes: Fix[] = [];
+  for (const remedy of rule.mend(a, finding).slice(0, tries)) {
+    if (fixes.length >= most) break;
+    const applied = applyEdits(a.figure, remedy.edits);
+    if (!applied.ok || fixes.some((f) => sameOffer(f, remedy) || sameFigure(f.result, applied.value))) continue;
+    const after = analyse(applied.value, heights);
+    if (after.parsed.problems.length <= problems && check(after).every((f) => known.has(keyOf(f)))) fixes.push({ ...remedy, result: applied.value });
+  }
+  return fixes;
+}
+
+const sameOffer = (a: Remedy, b: Remedy): boolean => a.code === b.code && a.role === b.role && JSON.stringify(a.details) === JSON.stringify(b.details);
+const sameFigure = (a: Figure, b: Figure): boolean => a.lines === b.lines && JSON.stringify(a) === JSON.stringify(b);

@@ -1,0 +1,45 @@
+import type { Role, Ticks } from '../base';
+import type { Analysis } from '../analysis';
+import type { FigureEdit, Ref } from '../figure';
+
+/** `wrong` cannot be danced as written · `caution` may hurt someone · `look` is unusual, the teacher decides. */
+export type Severity = 'wrong' | 'caution' | 'look';
+
+export type FindingCode =
+  | 'overlap' | 'standing-step' | 'standing-gesture' | 'split-unsaid' | 'role-empty' | 'totals-differ' | 'same-foot' | 'end-foot'
+  | 'own-timing' | 'odd-length' | 'end-facing' | 'end-place' | 'turn-too-fast' | 'long-spin' | 'lane-blocked' | 'collision' | 'out-of-reach';
+
+export type Details = Readonly<Record<string, string | number>>;
+
+/** Something to say about a figure. The sentence is made from `code` and `details` elsewhere. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly severity: Severity;
+  /** Undefined when it concerns both. */
+  readonly role?: Role;
+  readonly tick: Ticks;
+  readonly ref?: Ref;
+  readonly details: Details;
+}
+
+export type RemedyCode =
+  | 'leave-foot-out' | 'other-foot' | 'make-hop' | 'add-step' | 'move' | 'remove' | 'touch-instead' | 'hold-instead' | 'step-instead'
+  | 'fill-hold' | 'fill-steps' | 'cut-end' | 'mirror-partner' | 'declare-same-foot' | 'declare-own-timing' | 'declare-end-foot' | 'declare-formation'
+  | 'keep-foot' | 'reverse-turn' | 'mend-turn' | 'slower' | 'spread-turn' | 'less-turn' | 'raise-level' | 'step-aside' | 'resize' | 'add-count';
+
+/** A change that mends a finding. */
+export interface Remedy {
+  readonly code: RemedyCode;
+  readonly role?: Role;
+  readonly details: Details;
+  readonly edits: readonly FigureEdit[];
+}
+
+/** One rule: what it finds, and what might mend it, likeliest first. `before` holds what earlier rules found. */
+export interface Rule {
+  readonly code: FindingCode;
+  find(a: Analysis, before: readonly Finding[]): readonly Finding[];
+  mend(a: Analysis, finding: Finding): readonly Remedy[];
+}
+
+export const keyOf = (f: Finding): string => `${f.code}|${f.role ?? 'both'}|${f.tick}`;

@@ -1,0 +1,2 @@
+export * from './findings';
+export * from './problems';

@@ -1,0 +1,29 @@
+import type { EditFailure } from '$lib/core/figure';
+import type { Problem, ProblemCode } from '$lib/core/notation';
+
+type D = Readonly<Record<string, string>>;
+
+const PROBLEMS: Record<ProblemCode, (d: D) => string> = {
+  'unknown-line': (d) => `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, leader-body, follower-body or #.`,
+  'unknown-word': (d) => `“${d.word}” is not known here.${d.near ? ` Did you mean ${d.near}?` : ' Expected a direction, a foot, a turn or a word such as triple.'}`,
+  'no-count': () => 'Expected a count first, such as 1, 3& or Q.',
+  'nothing-here': (d) => `Nothing is said at ${d.label}. Expected what happens, or hold.`,
+  twice: (d) => `“${d.word}” says a second time what is already said at this count.`,
+  'bad-turn': (d) => `“${d.word}” has no amount that can be danced. Expected for instance r1/4, l1/2 or r1+1/2.`,
+  'turn-not-15': (d) => `“${d.word}” is not a multiple of 15° (1/24 of a turn).`,
+  'then-without-turn': () => 'Expected a turn after “then”, such as then r1/2.',
+  unclosed: (d) => `This never ends. Expected ${d.mark}`,
+  'count-zero': () => 'Counts begin at 1. A step before 1 is written as & before it.',
+  'does-not-fit': (d) => `“${d.word}” does not go with ${d.kind}.`,
+  'value-with-unit': (d) => `“${d.word}” has its own length. Expected a count before it, not Q or S.`,
+};
+
+/** What is wrong with the text, and what was expected. */
+export const problemText = (p: Problem): string => PROBLEMS[p.code](p.details);
+
+const FAILURES: Record<EditFailure, string> = {
+  'no-such-step': 'That step is no longer there.',
+  'no-such-count': 'There is no count at that place.',
+  'before-the-start': 'A figure cannot begin before count 1.',
+};
+export const failureText = (f: EditFailure): string => FAILURES[f];
