@@ -27,7 +27,17 @@ const coreRooms = ROOMS.map((room, i) => ({
 }));
 
 export default ts.config(
-  { ignores: ['node_modules', '.svelte-kit', 'build', 'test-results', 'playwright-report', '.verify', '.demo'] },
+  {
+    ignores: [
+      'node_modules',
+      '.svelte-kit',
+      'build',
+      'test-results',
+      'playwright-report',
+      '.verify',
+      '.demo',
+    ],
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs['flat/recommended'],

@@ -17,31 +17,55 @@ const steps = (a: Analysis, role: Role) => a.roles[role].actions.filter((w) => w
 const relative = (a: Analysis) => signedHeading(a.roles.follower.total - a.roles.leader.total);
 
 const MUTATORS: Record<string, Mutator> = {
-  'other foot': (a, role) => steps(a, role).map((w) => [{ type: 'set-action', role, at: w.ref, patch: { foot: otherFoot(w.foot ?? 'L') } }]),
+  'other foot': (a, role) =>
+    steps(a, role).map((w) => [
+      { type: 'set-action', role, at: w.ref, patch: { foot: otherFoot(w.foot ?? 'L') } },
+    ]),
   'missing step': (a, role) => steps(a, role).map((w) => [{ type: 'delete', role, at: w.ref }]),
   'extra step': (a, role) => {
     const taken = new Set(a.roles[role].actions.map((w) => w.tick));
-    const free = Array.from({ length: a.end / TICKS_PER_BEAT }, (_, b) => b * TICKS_PER_BEAT + 6).filter((t) => !taken.has(t) && !inRepeat(a, t));
-    return free.map((tick) => [{ type: 'insert', role, tick, action: { type: 'action', kind: 'step', direction: 'place' } }]);
+    const free = Array.from({ length: a.end / TICKS_PER_BEAT }, (_, b) => b * TICKS_PER_BEAT + 6).filter(
+      (t) => !taken.has(t) && !inRepeat(a, t),
+    );
+    return free.map((tick) => [
+      { type: 'insert', role, tick, action: { type: 'action', kind: 'step', direction: 'place' } },
+    ]);
   },
   'opposite turn': (a, role) =>
     a.roles[role].actions
       .filter((w) => w.pass === 0 && w.action.turn !== undefined && Math.abs(w.action.turn) % 180 !== 0)
       .map((w) => [{ type: 'set-action', role, at: w.ref, patch: { turn: -(w.action.turn ?? 0) } }]),
-  'shifted count': (a, role) => steps(a, role).flatMap((w) => [6, -6].filter((by) => w.tick + by >= 0 && positionAt(w.tick + by, a.figure.feel)).map((by): FigureEdit[] => [{ type: 'move', role, at: w.ref, by }])),
+  'shifted count': (a, role) =>
+    steps(a, role).flatMap((w) =>
+      [6, -6]
+        .filter((by) => w.tick + by >= 0 && positionAt(w.tick + by, a.figure.feel))
+        .map((by): FigureEdit[] => [{ type: 'move', role, at: w.ref, by }]),
+    ),
   'total off by one': (a, role) => [
     [{ type: 'insert', role, tick: a.end, action: { type: 'action', kind: 'hold' } }],
-    a.roles[role].actions.filter((w) => w.tick >= a.end - TICKS_PER_BEAT && w.pass === 0).toReversed().map((w) => ({ type: 'delete', role, at: w.ref })),
+    a.roles[role].actions
+      .filter((w) => w.tick >= a.end - TICKS_PER_BEAT && w.pass === 0)
+      .toReversed()
+      .map((w) => ({ type: 'delete', role, at: w.ref })),
   ],
 };
 const inRepeat = (a: Analysis, tick: number) => {
   const r = a.figure.repeat;
-  return r !== undefined && tick >= (r.from - 1) * TICKS_PER_BEAT && tick < (r.to + (r.times - 1) * (r.to - r.from + 1)) * TICKS_PER_BEAT;
+  return (
+    r !== undefined &&
+    tick >= (r.from - 1) * TICKS_PER_BEAT &&
+    tick < (r.to + (r.times - 1) * (r.to - r.from + 1)) * TICKS_PER_BEAT
+  );
 };
 
 const correct = demoFigures.filter((f) => f.mistake === undefined);
 
-function found(figure: Figure, before: Analysis, known: ReadonlySet<string>, edits: readonly FigureEdit[]): boolean | undefined {
+function found(
+  figure: Figure,
+  before: Analysis,
+  known: ReadonlySet<string>,
+  edits: readonly FigureEdit[],
+): boolean | undefined {
   const mutant = applyEdits(figure, edits);
   if (!mutant.ok || edits.length === 0) return undefined;
   const after = analyse(mutant.value);
@@ -50,7 +74,20 @@ function found(figure: Figure, before: Analysis, known: ReadonlySet<string>, edi
 }
 
 /** What is danced, without where it is written: a mistake that changes nothing danced is none. */
-const dance = (a: Analysis) => JSON.stringify(ROLES.map((r) => a.roles[r].actions.map(({ tick, end, action, foot, after }) => [tick, end, action.kind, action.direction, action.turn, foot, after])));
+const dance = (a: Analysis) =>
+  JSON.stringify(
+    ROLES.map((r) =>
+      a.roles[r].actions.map(({ tick, end, action, foot, after }) => [
+        tick,
+        end,
+        action.kind,
+        action.direction,
+        action.turn,
+        foot,
+        after,
+      ]),
+    ),
+  );
 
 describe('seeded mistakes', () => {
   it('at least 98 % of systematic mistakes are found, in every kind', () => {

@@ -14,143 +14,363 @@ const figure = (id: string, dance: DanceId, name: string, lines: string, extra: 
 const two = (dance: DanceId) => ({ ...newFigure('x', dance).start, hold: 'two-hand' as const });
 
 export const demoFigures: readonly Figure[] = [
-  figure('push', 'slot-swing', 'Push', `
+  figure(
+    'push',
+    'slot-swing',
+    'Push',
+    `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 place & place 4 back 5 hook & replace 6 back small
     hands 1 two hands low 3 press 4 send
     leads 1 draw back with the body 3 meet in both hands 4 walk forward
     feels 1 a steady draw 3 a wall that gives 4 sent home
     free 5 both may change the anchor
-    calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`, { family: 'push', start: two('slot-swing'), notes: 'Taught on the first evening. Keep the elbows in front of the ribs.' }),
-  figure('push-turn', 'slot-swing', 'Push with a turn', `
+    calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`,
+    {
+      family: 'push',
+      start: two('slot-swing'),
+      notes: 'Taught on the first evening. Keep the elbows in front of the ribs.',
+    },
+  ),
+  figure(
+    'push-turn',
+    'slot-swing',
+    'Push with a turn',
+    `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
     hands 1 two hands low 2 raise both 4 lower both
     leads 2 lift as the follower arrives 3 turn with both hands
     feels 2 lifted 3 turned right once
-    calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`, { family: 'push', level: 3, start: two('slot-swing'), cautions: ['Raise rather than pull; loose thumbs.'] }),
-  figure('left-pass', 'slot-swing', 'Left side pass', `
+    calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,
+    {
+      family: 'push',
+      level: 3,
+      start: two('slot-swing'),
+      cautions: ['Raise rather than pull; loose thumbs.'],
+    },
+  ),
+  figure(
+    'left-pass',
+    'slot-swing',
+    'Left side pass',
+    `
     leader 1 fwd l1/4 2 fwd 3 side l1/4 & close 4 side 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
     hands 1 left to right low 2 point the way 4 slow the hand
     leads 1 leave the lane 3 let the follower through
     feels 1 a clear lane 4 a soft end
-    calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`, { family: 'pass' }),
-  figure('right-pass', 'slot-swing', 'Right side pass under the arm', `
+    calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
+    { family: 'pass' },
+  ),
+  figure(
+    'right-pass',
+    'slot-swing',
+    'Right side pass under the arm',
+    `
     leader 1 fwd r1/4 2 fwd small 3 place r1/4 & side 4 close 5 hook & replace 6 side small
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 1 leave the lane to the right 2 raise the hand
-    calls 1 walk 2 under 3 tri & ple 4 step 5 an & chor 6 step`, { family: 'pass', level: 2 }),
-  figure('push-short', 'slot-swing', 'Push, a step short', `
+    calls 1 walk 2 under 3 tri & ple 4 step 5 an & chor 6 step`,
+    { family: 'pass', level: 2 },
+  ),
+  figure(
+    'push-short',
+    'slot-swing',
+    'Push, a step short',
+    `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 place & place 4 back 5 hook 6 back small
     hands 1 two hands low 3 press 4 send
-    calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`, { family: 'push', start: two('slot-swing'), mistake: 'The follower takes two steps on 5 and 6 where the anchor has three, and ends on the wrong foot.' }),
-  figure('pass-blocked', 'slot-swing', 'Side pass, lane not cleared', `
+    calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`,
+    {
+      family: 'push',
+      start: two('slot-swing'),
+      mistake:
+        'The follower takes two steps on 5 and 6 where the anchor has three, and ends on the wrong foot.',
+    },
+  ),
+  figure(
+    'pass-blocked',
+    'slot-swing',
+    'Side pass, lane not cleared',
+    `
     leader 1 back small 2 place 3 place l1/4 & close l1/4 4 place 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
     hands 1 left to right low
-    calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`, { family: 'pass', mistake: 'The leader turns on the spot and is still in the lane as the follower comes through.' }),
-  figure('six-triple', 'six-count-swing', 'Basic with triples', `
+    calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
+    {
+      family: 'pass',
+      mistake: 'The leader turns on the spot and is still in the lane as the follower comes through.',
+    },
+  ),
+  figure(
+    'six-triple',
+    'six-count-swing',
+    'Basic with triples',
+    `
     leader 1 triple side 3 triple side 5 rock step
     follower 1 triple side 3 triple side 5 rock step
     hands 1 left to right low
-    calls 1 tri & ple 2 step 3 tri & ple 4 step 5 rock 6 step`, { family: 'basic' }),
-  figure('six-single', 'six-count-swing', 'Basic in single steps', `
+    calls 1 tri & ple 2 step 3 tri & ple 4 step 5 rock 6 step`,
+    { family: 'basic' },
+  ),
+  figure(
+    'six-single',
+    'six-count-swing',
+    'Basic in single steps',
+    `
     leader S side S side Q back Q replace
     follower S side S side Q back Q replace
-    calls S slow S slow Q rock Q step`, { family: 'basic', notes: 'The same figure for the quick songs.' }),
-  figure('places', 'jive', 'Change of places, right to left', `
+    calls S slow S slow Q rock Q step`,
+    { family: 'basic', notes: 'The same figure for the quick songs.' },
+  ),
+  figure(
+    'places',
+    'jive',
+    'Change of places, right to left',
+    `
     leader 1 back small 2 replace 3 fwd & close 4 fwd small l1/8 5 back small l1/8 & close 6 place
     follower 1 back small 2 replace 3 fwd x2 r1/4 & close r1/8 4 side x1.5 r3/8 5 back & close 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 2 raise 3 turn the follower under
-    calls 1 rock 2 step 3 un & der 4 turn 5 cha & ssé 6 end`, { family: 'turn', level: 4 }),
-  figure('charleston', 'eight-count-swing', 'Charleston side by side', `
+    calls 1 rock 2 step 3 un & der 4 turn 5 cha & ssé 6 end`,
+    { family: 'turn', level: 4 },
+  ),
+  figure(
+    'charleston',
+    'eight-count-swing',
+    'Charleston side by side',
+    `
     leader 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     follower 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     hands 1 leader right hand on follower back
-    calls 1 rock 2 step 3 kick 4 step 5 kick 6 and 7 kick 8 step`, { family: 'kicks', level: 2, start: { ...newFigure('x', 'eight-count-swing').start, formation: 'side-by-side', hold: 'none' }, cautions: ['Kick small in a crowd.'] }),
-  figure('tandem', 'eight-count-swing', 'Tandem Charleston', `
+    calls 1 rock 2 step 3 kick 4 step 5 kick 6 and 7 kick 8 step`,
+    {
+      family: 'kicks',
+      level: 2,
+      start: { ...newFigure('x', 'eight-count-swing').start, formation: 'side-by-side', hold: 'none' },
+      cautions: ['Kick small in a crowd.'],
+    },
+  ),
+  figure(
+    'tandem',
+    'eight-count-swing',
+    'Tandem Charleston',
+    `
     leader 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     follower 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     hands 1 both hands forward at the waist
-    calls 1 back 2 and 3 kick 4 step 5 kick 6 and 7 kick 8 step`, { family: 'kicks', level: 3, start: { formation: 'tandem', hold: 'shadow', facing: 0, leaderFree: 'L', followerFree: 'L' }, notes: 'Both begin on the left foot.' }),
-  figure('kick-ball', 'eight-count-swing', 'Kick-ball-change break', `
+    calls 1 back 2 and 3 kick 4 step 5 kick 6 and 7 kick 8 step`,
+    {
+      family: 'kicks',
+      level: 3,
+      start: { formation: 'tandem', hold: 'shadow', facing: 0, leaderFree: 'L', followerFree: 'L' },
+      notes: 'Both begin on the left foot.',
+    },
+  ),
+  figure(
+    'kick-ball',
+    'eight-count-swing',
+    'Kick-ball-change break',
+    `
     leader 1 rock step 3 triple side 5 kick-ball-change 7 triple side
     follower 1 rock step 3 triple side 5 kick-ball-change 7 triple side
-    calls 1 rock 2 step 3 tri & ple 4 step 5 kick & ball 6 change 7 tri & ple 8 step`, { family: 'kicks', level: 2 }),
-  figure('salsa1-basic', 'salsa-on-1', 'Basic on 1', `
+    calls 1 rock 2 step 3 tri & ple 4 step 5 kick & ball 6 change 7 tri & ple 8 step`,
+    { family: 'kicks', level: 2 },
+  ),
+  figure(
+    'salsa1-basic',
+    'salsa-on-1',
+    'Basic on 1',
+    `
     leader 1 mambo fwd 5 mambo back
     follower 1 mambo back 5 mambo fwd
     hands 1 two hands low
-    calls 1 break 2 place 3 close 5 break 6 place 7 close`, { family: 'basic' }),
-  figure('salsa1-cross', 'salsa-on-1', 'Cross-body lead', `
+    calls 1 break 2 place 3 close 5 break 6 place 7 close`,
+    { family: 'basic' },
+  ),
+  figure(
+    'salsa1-cross',
+    'salsa-on-1',
+    'Cross-body lead',
+    `
     leader 1 fwd 2 replace 3 fwd x1.8 l1/4 4 hold 5 close 6 side small l1/4 7 close 8 hold
     follower 1 back 2 replace 3 fwd x1.2 4 hold 5 fwd x1.5 6 fwd x1.5 then l1/4 7 back l1/4 8 hold
     hands 1 left to right low
     leads 3 open the door 5 send across
     feels 3 the lane opens 5 led past
-    calls 1 break 2 place 3 open 5 cross 6 turn 7 face`, { family: 'pass', level: 3, start: { ...newFigure('x', 'salsa-on-1').start, hold: 'left-right' } }),
-  figure('salsa2-basic', 'salsa-on-2', 'Basic on 2', `
+    calls 1 break 2 place 3 open 5 cross 6 turn 7 face`,
+    { family: 'pass', level: 3, start: { ...newFigure('x', 'salsa-on-1').start, hold: 'left-right' } },
+  ),
+  figure(
+    'salsa2-basic',
+    'salsa-on-2',
+    'Basic on 2',
+    `
     leader 1 hold 2 fwd 3 replace 4 close 5 hold 6 back 7 replace 8 close
     follower 1 hold 2 back 3 replace 4 close 5 hold 6 fwd 7 replace 8 close
     hands 1 two hands low
-    calls 2 break 3 place 4 close 6 break 7 place 8 close`, { family: 'basic', notes: 'One of two schools: here 1 and 5 are held.' }),
-  figure('salsa2-turn', 'salsa-on-2', 'Right turn on 2', `
+    calls 2 break 3 place 4 close 6 break 7 place 8 close`,
+    { family: 'basic', notes: 'One of two schools: here 1 and 5 are held.' },
+  ),
+  figure(
+    'salsa2-turn',
+    'salsa-on-2',
+    'Right turn on 2',
+    `
     leader 1 hold 2 fwd 3 replace 4 close 5 hold 6 back 7 replace 8 close
     follower 1 hold 2 back 3 replace 4 close 5 hold 6 fwd small r1/4 7 replace r1/2 8 close r1/4
     hands 1 left to right low 5 raise 8 lower
     leads 5 raise the hand a count before 6 turn
-    calls 2 break 3 place 4 close 5 up 6 turn 7 turn 8 close`, { family: 'turn', level: 4, start: { ...newFigure('x', 'salsa-on-2').start, hold: 'left-right' } }),
-  figure('tango-eight', 'tango', 'Eight steps to the cross', `
+    calls 2 break 3 place 4 close 5 up 6 turn 7 turn 8 close`,
+    { family: 'turn', level: 4, start: { ...newFigure('x', 'salsa-on-2').start, hold: 'left-right' } },
+  ),
+  figure(
+    'tango-eight',
+    'tango',
+    'Eight steps to the cross',
+    `
     leader 1 back small 2 side 3 fwd 4 fwd 5 close 6 fwd 7 side 8 close
     follower 1 fwd small 2 side 3 back 4 back 5 across x0.4 6 back 7 side 8 close
     leads 4 wait for the cross
     feels 4 a small turn of the chest
-    calls 1 back 2 side 3 walk 4 walk 5 cross 6 walk 7 side 8 close`, { family: 'basic', level: 2, start: { formation: 'close-embrace', hold: 'close-embrace', facing: 0, leaderFree: 'R', followerFree: 'L' } }),
-  figure('tango-wait', 'tango', 'Wait while the follower decorates', `
+    calls 1 back 2 side 3 walk 4 walk 5 cross 6 walk 7 side 8 close`,
+    {
+      family: 'basic',
+      level: 2,
+      start: {
+        formation: 'close-embrace',
+        hold: 'close-embrace',
+        facing: 0,
+        leaderFree: 'R',
+        followerFree: 'L',
+      },
+    },
+  ),
+  figure(
+    'tango-wait',
+    'tango',
+    'Wait while the follower decorates',
+    `
     leader 1 side 2 close 3 hold 4 hold 5 fwd 6 close
     follower 1 side 2 close 3 place then r1/8 4 place then l1/8 5 back 6 close
     leads 3 stand still and hold the frame
     free 3 the follower may take two steps on the spot
-    calls 1 side 2 close 3 wait 5 walk 6 close`, { family: 'basic', level: 3, ownTiming: [{ from: 3, to: 4 }], notes: 'The leader holds for two counts; the follower takes two extra steps.' }),
-  figure('tango-walk', 'tango', 'Walk, as far as the room allows', `
+    calls 1 side 2 close 3 wait 5 walk 6 close`,
+    {
+      family: 'basic',
+      level: 3,
+      ownTiming: [{ from: 3, to: 4 }],
+      notes: 'The leader holds for two counts; the follower takes two extra steps.',
+    },
+  ),
+  figure(
+    'tango-walk',
+    'tango',
+    'Walk, as far as the room allows',
+    `
     leader 1 fwd 2 fwd 3 side 4 close
     follower 1 back 2 back 3 side 4 close
     leads 1 walk from the chest
-    calls 1 walk 2 walk 3 side 4 close`, { family: 'travelling', repeat: { from: 1, to: 2, times: 3 }, notes: 'Counts 1 and 2 may be danced any number of times; they hold an even number of steps.' }),
-  figure('close-eight', 'close-walk', 'Eight-count walk', `
+    calls 1 walk 2 walk 3 side 4 close`,
+    {
+      family: 'travelling',
+      repeat: { from: 1, to: 2, times: 3 },
+      notes: 'Counts 1 and 2 may be danced any number of times; they hold an even number of steps.',
+    },
+  ),
+  figure(
+    'close-eight',
+    'close-walk',
+    'Eight-count walk',
+    `
     leader 1 back 2 close 3 fwd 4 hold 5 fwd 6 close 7 back 8 hold
     follower 1 fwd 2 close 3 back 4 hold 5 back 6 close 7 fwd 8 hold
-    calls 1 back 2 step 3 step 5 for 6 ward 7 step`, { family: 'basic' }),
-  figure('close-travel', 'close-walk', 'Walk out along the line', `
+    calls 1 back 2 step 3 step 5 for 6 ward 7 step`,
+    { family: 'basic' },
+  ),
+  figure(
+    'close-travel',
+    'close-walk',
+    'Walk out along the line',
+    `
     leader 1 back 2 close 3 fwd & close 4 fwd 5 fwd large 6 fwd large 7 fwd 8 close
     follower 1 fwd 2 close 3 back & close 4 back 5 back large 6 back large 7 back 8 close
     free 3 the triple may be a single step and a hold
-    calls 1 back 2 step 3 tri & ple 4 step 5 walk 6 walk 7 walk 8 close`, { family: 'travelling', level: 3, end: { leaderFree: 'R', followerFree: 'L' }, notes: 'Anticlockwise along the line of dance; leaves on the other foot on purpose.' }),
-  figure('waltz-natural', 'waltz', 'Natural turn', `
+    calls 1 back 2 step 3 tri & ple 4 step 5 walk 6 walk 7 walk 8 close`,
+    {
+      family: 'travelling',
+      level: 3,
+      end: { leaderFree: 'R', followerFree: 'L' },
+      notes: 'Anticlockwise along the line of dance; leaves on the other foot on purpose.',
+    },
+  ),
+  figure(
+    'waltz-natural',
+    'waltz',
+    'Natural turn',
+    `
     leader 1 R fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8 1 back toe-heel 2 side x0.4 ball r3/8 3 close
     follower 1 L back toe-heel 2 side x0.4 ball r3/8 3 close 1 fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8
     follower-body 1 head to the left
-    calls 1 one 2 two 3 close 4 one 5 two 6 close`, { family: 'turn', level: 2, start: { formation: 'closed', hold: 'closed', facing: 45, leaderFree: 'R', followerFree: 'L' }, notes: 'Three quarters to the right, in eighths against the line of dance.' }),
-  figure('waltz-reverse', 'waltz', 'Reverse turn', `
+    calls 1 one 2 two 3 close 4 one 5 two 6 close`,
+    {
+      family: 'turn',
+      level: 2,
+      start: { formation: 'closed', hold: 'closed', facing: 45, leaderFree: 'R', followerFree: 'L' },
+      notes: 'Three quarters to the right, in eighths against the line of dance.',
+    },
+  ),
+  figure(
+    'waltz-reverse',
+    'waltz',
+    'Reverse turn',
+    `
     leader 1 L fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8 1 back toe-heel 2 side x0.4 ball l3/8 3 close
     follower 1 R back toe-heel 2 side x0.4 ball l3/8 3 close 1 fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8
-    calls 1 one 2 two 3 close 4 one 5 two 6 close`, { family: 'turn', level: 2, start: { formation: 'closed', hold: 'closed', facing: -45, leaderFree: 'L', followerFree: 'R' } }),
-  figure('quarter-turn', 'quickstep', 'Quarter turn', `
+    calls 1 one 2 two 3 close 4 one 5 two 6 close`,
+    {
+      family: 'turn',
+      level: 2,
+      start: { formation: 'closed', hold: 'closed', facing: -45, leaderFree: 'L', followerFree: 'R' },
+    },
+  ),
+  figure(
+    'quarter-turn',
+    'quickstep',
+    'Quarter turn',
+    `
     leader S fwd heel Q side small ball r1/8 Q close r1/8 S diag-back small
     follower S back toe-heel Q side small r1/8 Q close r1/8 S diag-fwd small
-    calls S slow Q quick Q quick S slow`, { family: 'turn', level: 2, start: { formation: 'closed', hold: 'closed', facing: 45, leaderFree: 'R', followerFree: 'L' } }),
-  figure('cha-basic', 'cha-cha', 'Basic on 2', `
+    calls S slow Q quick Q quick S slow`,
+    {
+      family: 'turn',
+      level: 2,
+      start: { formation: 'closed', hold: 'closed', facing: 45, leaderFree: 'R', followerFree: 'L' },
+    },
+  ),
+  figure(
+    'cha-basic',
+    'cha-cha',
+    'Basic on 2',
+    `
     leader 2 fwd 3 replace 4 side small & close 1 side small 2 back 3 replace 4 side small & close 1 side small
     follower 2 back 3 replace 4 side small & close 1 side small 2 fwd 3 replace 4 side small & close 1 side small
     hands 2 two hands low
-    calls 2 two 3 three 4 cha & cha 5 one`, { family: 'basic', start: { ...two('cha-cha'), leaderFree: 'L', followerFree: 'R' } }),
-  figure('hustle-basic', 'hustle', 'Basic', `
+    calls 2 two 3 three 4 cha & cha 5 one`,
+    { family: 'basic', start: { ...two('cha-cha'), leaderFree: 'L', followerFree: 'R' } },
+  ),
+  figure(
+    'hustle-basic',
+    'hustle',
+    'Basic',
+    `
     leader & hook 1 replace 2 fwd small 3 back small
     follower & hook 1 replace 2 fwd small 3 back small
     hands 1 two hands low
-    calls & and 1 one 2 two 3 three`, { family: 'basic' }),
+    calls & and 1 one 2 two 3 three`,
+    { family: 'basic' },
+  ),
 ];

@@ -11,26 +11,83 @@ type D = Readonly<Record<string, string | number>>;
 const formation = (d: D): string => FORMATIONS[d.formation as FormationId].says;
 
 const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
-  overlap: (d) => ({ sentence: `Count ${d.count} begins before the one written ahead of it is over.`, why: 'One dancer can do only one thing at a time.' }),
-  'standing-step': (d) => ({ sentence: `You are already standing on ${d.foot}; the free foot is ${d.other}.`, why: 'A step needs the foot that carries no weight.' }),
-  'standing-gesture': (d) => ({ sentence: `${d.foot} carries the weight and cannot ${d.kind}.`, why: 'Kicks, taps and touches are done with the free foot; a hop lands on the foot it left.' }),
-  'split-unsaid': () => ({ sentence: 'Weight is on both feet: say which foot steps next.', why: 'After weight on both feet either foot can be kept.' }),
-  'role-empty': () => ({ sentence: 'No steps yet.', why: 'Write this line, or start from the partner’s steps mirrored.' }),
-  'totals-differ': (d) => ({ sentence: `The leader dances ${d.leader} counts, the follower ${d.follower}.`, why: 'Both roles must fill the same counts, with holds where nothing moves.' }),
+  overlap: (d) => ({
+    sentence: `Count ${d.count} begins before the one written ahead of it is over.`,
+    why: 'One dancer can do only one thing at a time.',
+  }),
+  'standing-step': (d) => ({
+    sentence: `You are already standing on ${d.foot}; the free foot is ${d.other}.`,
+    why: 'A step needs the foot that carries no weight.',
+  }),
+  'standing-gesture': (d) => ({
+    sentence: `${d.foot} carries the weight and cannot ${d.kind}.`,
+    why: 'Kicks, taps and touches are done with the free foot; a hop lands on the foot it left.',
+  }),
+  'split-unsaid': () => ({
+    sentence: 'Weight is on both feet: say which foot steps next.',
+    why: 'After weight on both feet either foot can be kept.',
+  }),
+  'role-empty': () => ({
+    sentence: 'No steps yet.',
+    why: 'Write this line, or start from the partner’s steps mirrored.',
+  }),
+  'totals-differ': (d) => ({
+    sentence: `The leader dances ${d.leader} counts, the follower ${d.follower}.`,
+    why: 'Both roles must fill the same counts, with holds where nothing moves.',
+  }),
   'same-foot': (d) =>
     d.same
-      ? { sentence: `Both are on the same foot from ${d.from} to ${d.to}.`, why: 'A plan, or a mistake to put right within two beats and before the ending.' }
-      : { sentence: `From ${d.from} to ${d.to} you are on opposite feet, where the same foot was planned.`, why: 'Partners who began on the same foot stay so unless the figure says otherwise.' },
-  'end-foot': (d) => ({ sentence: d.free === 'both' ? `It ends on both feet; ${d.wanted} should be free.` : `It ends with ${d.free} free; the next figure needs ${d.wanted}.`, why: 'An odd number of weight changes ends on the other foot.' }),
-  'own-timing': (d) => ({ sentence: `At ${d.count} only the ${d.who} steps.`, why: 'The roles have different timings here and the figure does not say so.' }),
-  'odd-length': (d) => ({ sentence: `${d.counts} counts is unusual here.`, why: `In this dance figures run in multiples of ${d.multiple}.` }),
-  'end-facing': (d) => ({ sentence: `The turns leave you ${d.amount} off: the ending should be ${formation(d)}.`, why: 'The follower’s total turn less the leader’s must match the position the figure ends in.' }),
-  'end-place': (d) => ({ sentence: `By our estimate the follower ends on another side of the leader than “${formation(d)}” has.`, why: 'Directions and sizes of the steps lead there. Distances are estimates from typical bodies.' }),
-  'turn-too-fast': (d) => ({ sentence: `${d.amount} turn in a beat at ${d.bpm} a minute is ${d.rate} a second: brisk for ${String(d.level).toLowerCase()}s.`, why: `Set for this level: ${d.limit} a second. Build up slowly and stop when dizzy. The limit is ours.` }),
-  'long-spin': (d) => ({ sentence: `${d.amount} turns to the ${d.side} without turning back.`, why: 'Build up slowly, spot, stop when dizzy, no more than the dancer wants.' }),
-  'lane-blocked': (d) => ({ sentence: `The leader is still in the lane as the follower comes through: about ${d.short} cm short.`, why: 'Leave the lane before the follower arrives. An estimate from typical bodies.' }),
-  collision: (d) => ({ sentence: `The bodies meet: about ${d.overlap} cm too close.`, why: 'An estimate from typical bodies and step sizes.' }),
-  'out-of-reach': (d) => ({ sentence: `The joined hands are about ${d.over} cm out of reach.`, why: 'An estimate: both arms stretched, from typical bodies.' }),
+      ? {
+          sentence: `Both are on the same foot from ${d.from} to ${d.to}.`,
+          why: 'A plan, or a mistake to put right within two beats and before the ending.',
+        }
+      : {
+          sentence: `From ${d.from} to ${d.to} you are on opposite feet, where the same foot was planned.`,
+          why: 'Partners who began on the same foot stay so unless the figure says otherwise.',
+        },
+  'end-foot': (d) => ({
+    sentence:
+      d.free === 'both'
+        ? `It ends on both feet; ${d.wanted} should be free.`
+        : `It ends with ${d.free} free; the next figure needs ${d.wanted}.`,
+    why: 'An odd number of weight changes ends on the other foot.',
+  }),
+  'own-timing': (d) => ({
+    sentence: `At ${d.count} only the ${d.who} steps.`,
+    why: 'The roles have different timings here and the figure does not say so.',
+  }),
+  'odd-length': (d) => ({
+    sentence: `${d.counts} counts is unusual here.`,
+    why: `In this dance figures run in multiples of ${d.multiple}.`,
+  }),
+  'end-facing': (d) => ({
+    sentence: `The turns leave you ${d.amount} off: the ending should be ${formation(d)}.`,
+    why: 'The follower’s total turn less the leader’s must match the position the figure ends in.',
+  }),
+  'end-place': (d) => ({
+    sentence: `By our estimate the follower ends on another side of the leader than “${formation(d)}” has.`,
+    why: 'Directions and sizes of the steps lead there. Distances are estimates from typical bodies.',
+  }),
+  'turn-too-fast': (d) => ({
+    sentence: `${d.amount} turn in a beat at ${d.bpm} a minute is ${d.rate} a second: brisk for ${String(d.level).toLowerCase()}s.`,
+    why: `Set for this level: ${d.limit} a second. Build up slowly and stop when dizzy. The limit is ours.`,
+  }),
+  'long-spin': (d) => ({
+    sentence: `${d.amount} turns to the ${d.side} without turning back.`,
+    why: 'Build up slowly, spot, stop when dizzy, no more than the dancer wants.',
+  }),
+  'lane-blocked': (d) => ({
+    sentence: `The leader is still in the lane as the follower comes through: about ${d.short} cm short.`,
+    why: 'Leave the lane before the follower arrives. An estimate from typical bodies.',
+  }),
+  collision: (d) => ({
+    sentence: `The bodies meet: about ${d.overlap} cm too close.`,
+    why: 'An estimate from typical bodies and step sizes.',
+  }),
+  'out-of-reach': (d) => ({
+    sentence: `The joined hands are about ${d.over} cm out of reach.`,
+    why: 'An estimate: both arms stretched, from typical bodies.',
+  }),
 };
 
 /** What a finding says. @example findingText(finding).sentence */
@@ -58,7 +115,8 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'declare-formation': (d) => `It is meant: end ${formation(d)}`,
   'keep-foot': (d) => `Keep ${d.foot} at ${d.count}`,
   'reverse-turn': (d) => `Turn the other way at ${d.count}`,
-  'mend-turn': (d) => (d.amount === 'none' ? `No turn at ${d.count}` : `Turn ${d.amount} ${d.side} at ${d.count}`),
+  'mend-turn': (d) =>
+    d.amount === 'none' ? `No turn at ${d.count}` : `Turn ${d.amount} ${d.side} at ${d.count}`,
   slower: (d) => `At most ${d.bpm} a minute`,
   'spread-turn': (d) => `Spread over ${d.count} and ${d.to}`,
   'less-turn': (d) => `One turn fewer at ${d.count}`,

@@ -4,12 +4,15 @@ import type { Problem, ProblemCode } from '$lib/core/notation';
 type D = Readonly<Record<string, string>>;
 
 const PROBLEMS: Record<ProblemCode, (d: D) => string> = {
-  'unknown-line': (d) => `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, leader-body, follower-body or #.`,
-  'unknown-word': (d) => `“${d.word}” is not known here.${d.near ? ` Did you mean ${d.near}?` : ' Expected a direction, a foot, a turn or a word such as triple.'}`,
+  'unknown-line': (d) =>
+    `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, leader-body, follower-body or #.`,
+  'unknown-word': (d) =>
+    `“${d.word}” is not known here.${d.near ? ` Did you mean ${d.near}?` : ' Expected a direction, a foot, a turn or a word such as triple.'}`,
   'no-count': () => 'Expected a count first, such as 1, 3& or Q.',
   'nothing-here': (d) => `Nothing is said at ${d.label}. Expected what happens, or hold.`,
   twice: (d) => `“${d.word}” says a second time what is already said at this count.`,
-  'bad-turn': (d) => `“${d.word}” has no amount that can be danced. Expected for instance r1/4, l1/2 or r1+1/2.`,
+  'bad-turn': (d) =>
+    `“${d.word}” has no amount that can be danced. Expected for instance r1/4, l1/2 or r1+1/2.`,
   'turn-not-15': (d) => `“${d.word}” is not a multiple of 15° (1/24 of a turn).`,
   'then-without-turn': () => 'Expected a turn after “then”, such as then r1/2.',
   unclosed: (d) => `This never ends. Expected ${d.mark}`,

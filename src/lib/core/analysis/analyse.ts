@@ -41,14 +41,22 @@ export interface Analysis {
 }
 
 /** Beats of the cells a dance is counted in: two, or a bar where the bar is three. */
-export const unitBeats = (figure: Pick<Figure, 'dance'>): number => (DANCES[figure.dance].cycle === 3 ? 3 : 2);
+export const unitBeats = (figure: Pick<Figure, 'dance'>): number =>
+  DANCES[figure.dance].cycle === 3 ? 3 : 2;
 
 /**
  * Analyses a figure: timing, weight, turns and floor of both roles. Pure; about O(actions + ticks).
  * @example analyse(figure).roles.leader.changes // 8
  */
-export function analyse(figure: Figure, heights: Heights = defaultHeights, parsed: Parsed = parse(figure.lines)): Analysis {
-  const lines = { leader: resolveMoves(parsed, 'leader', figure), follower: resolveMoves(parsed, 'follower', figure) };
+export function analyse(
+  figure: Figure,
+  heights: Heights = defaultHeights,
+  parsed: Parsed = parse(figure.lines),
+): Analysis {
+  const lines = {
+    leader: resolveMoves(parsed, 'leader', figure),
+    follower: resolveMoves(parsed, 'follower', figure),
+  };
   const begun = ROLES.filter((r) => lines[r].placed.length > 0);
   const start = Math.min(...begun.map((r) => lines[r].start), ...(begun.length ? [] : [0]));
   const end = Math.max(0, ...ROLES.map((r) => lines[r].end));
@@ -62,17 +70,27 @@ export function analyse(figure: Figure, heights: Heights = defaultHeights, parse
     const size = bodySize(heights[role]);
     const after = actions.at(-1)?.after;
     return {
-      role, actions, clashes: line.clashes, start: line.start, end: line.end, startFree,
+      role,
+      actions,
+      clashes: line.clashes,
+      start: line.start,
+      end: line.end,
+      startFree,
       endFree: after === undefined ? startFree : after === 'both' ? undefined : after === 'L' ? 'R' : 'L',
       changes: weightChanges(actions),
       units: rhythmUnits(actions, startFree, start, end, cells),
-      turns, total: totalTurn(turns), fastest: fastestTurn(turns, start, end),
+      turns,
+      total: totalTurn(turns),
+      fastest: fastestTurn(turns, start, end),
       path: walk(actions, turns, places[role], size, stepLength(heights[role], figure.dance), end, frame),
       size,
     };
   };
   const leader = one('leader');
-  const roles = { leader, follower: one('follower', holdFrame(leader.path, figure.start.formation, figure.start.hold)) };
+  const roles = {
+    leader,
+    follower: one('follower', holdFrame(leader.path, figure.start.formation, figure.start.hold)),
+  };
   const words = TRACK_NAMES.flatMap((t) => (isMoveTrack(t) ? [] : resolveWords(parsed, t, figure, end)));
   const floor = measure({
     paths: { leader: roles.leader.path, follower: roles.follower.path },
@@ -82,5 +100,15 @@ export function analyse(figure: Figure, heights: Heights = defaultHeights, parse
     slot: DANCES[figure.dance].frame === 'slot',
     facing: figure.start.facing,
   });
-  return { figure, parsed, start, end, counts: (end - start) / TICKS_PER_BEAT, unitBeats: cells, roles, words, floor };
+  return {
+    figure,
+    parsed,
+    start,
+    end,
+    counts: (end - start) / TICKS_PER_BEAT,
+    unitBeats: cells,
+    roles,
+    words,
+    floor,
+  };
 }

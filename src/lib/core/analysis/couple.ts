@@ -1,4 +1,15 @@
-import { fromBody, radians, signedHeading, toBody, type Degrees, type Foot, type Metres, type Point, type Role, type Ticks } from '../base';
+import {
+  fromBody,
+  radians,
+  signedHeading,
+  toBody,
+  type Degrees,
+  type Foot,
+  type Metres,
+  type Point,
+  type Role,
+  type Ticks,
+} from '../base';
 import type { PlacedWords } from '../figure';
 import { FORMATIONS, FORMATION_IDS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
 import type { BodySize } from './bodies';
@@ -20,7 +31,12 @@ export interface Floor {
   readonly passes: readonly Pass[];
   /** Who is in the lane when; empty unless the dance has a slot. */
   readonly lane: Both<readonly Stay[]>;
-  readonly rectangle: { readonly minX: Metres; readonly maxX: Metres; readonly minY: Metres; readonly maxY: Metres };
+  readonly rectangle: {
+    readonly minX: Metres;
+    readonly maxX: Metres;
+    readonly minY: Metres;
+    readonly maxY: Metres;
+  };
   /** How the couple's middle moved, and how the line from leader to follower turned. */
   readonly travel: Point;
   readonly rotation: Degrees;
@@ -95,17 +111,26 @@ export function measure(input: CoupleInput): Floor {
     const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
     const d = Math.hypot(dx, dy);
     const bearing = (Math.atan2(dx, dy) * 180) / Math.PI;
-    const between = d - outline(input.sizes.leader, bearing - (l.facing[i] ?? 0)) - outline(input.sizes.follower, bearing + 180 - (f.facing[i] ?? 0));
+    const between =
+      d -
+      outline(input.sizes.leader, bearing - (l.facing[i] ?? 0)) -
+      outline(input.sizes.follower, bearing + 180 - (f.facing[i] ?? 0));
     apart[i] = d;
     gap[i] = between;
     if (between < closest.gap - 1e-9) closest = { tick: l.from + i, gap: between };
   }
   return {
-    from: l.from, apart, gap, closest,
+    from: l.from,
+    apart,
+    gap,
+    closest,
     closestFeet: closestFeet(l, f, n),
     stretch: worstStretch(input, n),
     passes: input.slot ? findPasses(input, gap, n) : [],
-    lane: { leader: input.slot ? inLane(l, input.facing, n) : [], follower: input.slot ? inLane(f, input.facing, n) : [] },
+    lane: {
+      leader: input.slot ? inLane(l, input.facing, n) : [],
+      follower: input.slot ? inLane(f, input.facing, n) : [],
+    },
     rectangle: rectangle(input, n),
     ...movement(l, f, n),
     end: endPlace(l, f, n),
@@ -139,7 +164,12 @@ function joined(hands: readonly PlacedWords[], hold: HoldId, tick: Ticks): 'no' 
   return state;
 }
 
-const ANY_HANDS: readonly (readonly [Foot, Foot])[] = [['L', 'L'], ['L', 'R'], ['R', 'L'], ['R', 'R']];
+const ANY_HANDS: readonly (readonly [Foot, Foot])[] = [
+  ['L', 'L'],
+  ['L', 'R'],
+  ['R', 'L'],
+  ['R', 'R'],
+];
 
 function worstStretch(input: CoupleInput, n: number): Floor['stretch'] {
   const { leader: l, follower: f } = input.paths;
@@ -174,7 +204,8 @@ export function shoulder(path: Path, i: number, hand: Foot, size: BodySize): Poi
 
 function findPasses(input: CoupleInput, gap: Float64Array, n: number): Pass[] {
   const { leader: l, follower: f } = input.paths;
-  const along = (i: number): number => toBody(input.facing, (f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)).y;
+  const along = (i: number): number =>
+    toBody(input.facing, (f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)).y;
   const passes: Pass[] = [];
   for (let i = 1; i < n; i++) {
     if (along(i - 1) === 0 || Math.sign(along(i - 1)) === Math.sign(along(i))) continue;
@@ -213,8 +244,12 @@ function rectangle(input: CoupleInput, n: number): Floor['rectangle'] {
 }
 
 function movement(l: Path, f: Path, n: number): { travel: Point; rotation: Degrees } {
-  const middle = (i: number): Point => ({ x: ((l.x[i] ?? 0) + (f.x[i] ?? 0)) / 2, y: ((l.y[i] ?? 0) + (f.y[i] ?? 0)) / 2 });
-  const bearing = (i: number): number => (Math.atan2((f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)) * 180) / Math.PI;
+  const middle = (i: number): Point => ({
+    x: ((l.x[i] ?? 0) + (f.x[i] ?? 0)) / 2,
+    y: ((l.y[i] ?? 0) + (f.y[i] ?? 0)) / 2,
+  });
+  const bearing = (i: number): number =>
+    (Math.atan2((f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)) * 180) / Math.PI;
   let rotation = 0;
   for (let i = 1; i < n; i++) rotation += signedHeading(bearing(i) - bearing(i - 1));
   const [a, b] = [middle(0), middle(n - 1)];

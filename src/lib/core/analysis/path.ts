@@ -40,10 +40,16 @@ const side = (foot: Foot): number => (foot === 'R' ? 1 : -1);
 const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
 const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
 
-export const sizeScale = (size: Action['size']): number => (size === undefined ? 1 : typeof size === 'number' ? size : SIZES[size].scale);
+export const sizeScale = (size: Action['size']): number =>
+  size === undefined ? 1 : typeof size === 'number' ? size : SIZES[size].scale;
 
 /** A direction's displacement in metres from the point under the body, before turning to the facing. */
-export function reachOf(action: Pick<Action, 'kind' | 'direction' | 'size'>, foot: Foot, body: BodySize, step: Metres): Point {
+export function reachOf(
+  action: Pick<Action, 'kind' | 'direction' | 'size'>,
+  foot: Foot,
+  body: BodySize,
+  step: Metres,
+): Point {
   const row = DIRECTIONS[action.direction ?? 'place'];
   const still = action.kind === 'close';
   const scale = still ? 0 : sizeScale(action.size) * step;
@@ -65,7 +71,13 @@ export type Frame = (tick: Ticks, facing: number) => Point | undefined;
  * inside shorter, and what still does not fit shows. O(actions + ticks).
  */
 export function walk(
-  weighed: readonly Weighed[], turns: readonly TurnSpan[], start: Point & { facing: number }, size: BodySize, step: Metres, end: Ticks, frame: Frame = () => undefined,
+  weighed: readonly Weighed[],
+  turns: readonly TurnSpan[],
+  start: Point & { facing: number },
+  size: BodySize,
+  step: Metres,
+  end: Ticks,
+  frame: Frame = () => undefined,
 ): Path {
   const from = -LEAD_IN;
   const facing = facings(turns, start.facing, from, end);
@@ -77,21 +89,46 @@ export function walk(
     const at = facing[w.tick - from] ?? start.facing;
     const placing = land(w, index, stance, at, size, step, frame(w.tick, at));
     placings.push(placing);
-    stance = { feet: placing.foot ? { ...stance.feet, [placing.foot]: placing.at } : stance.feet, body: placing.body };
+    stance = {
+      feet: placing.foot ? { ...stance.feet, [placing.foot]: placing.at } : stance.feet,
+      body: placing.body,
+    };
   });
-  return { from, facing, ...bodyPath(placings, weighed, first.body, from, end), feet: { L: footPath('L', placings, weighed, first, facing, from, end), R: footPath('R', placings, weighed, first, facing, from, end) }, placings };
+  return {
+    from,
+    facing,
+    ...bodyPath(placings, weighed, first.body, from, end),
+    feet: {
+      L: footPath('L', placings, weighed, first, facing, from, end),
+      R: footPath('R', placings, weighed, first, facing, from, end),
+    },
+    placings,
+  };
 }
 
-function land(w: Weighed, index: number, stance: Stance, facing: number, size: BodySize, step: Metres, held: Point | undefined): Placing {
+function land(
+  w: Weighed,
+  index: number,
+  stance: Stance,
+  facing: number,
+  size: BodySize,
+  step: Metres,
+  held: Point | undefined,
+): Placing {
   const { foot, tick } = w;
-  if (foot === undefined) return { index, tick, foot, at: stance.body, base: stance.body, facing, body: stance.body };
+  if (foot === undefined)
+    return { index, tick, foot, at: stance.body, base: stance.body, facing, body: stance.body };
   const stand = w.action.kind === 'hop' ? foot : foot === 'L' ? 'R' : 'L';
   const base = minus(stance.feet[stand], fromBody(facing, side(stand) * size.stance, 0));
   const reach = reachOf(w.action, foot, size, step);
-  const free = w.action.kind === 'replace' ? stance.feet[foot] : plus(base, fromBody(facing, reach.x, reach.y));
+  const free =
+    w.action.kind === 'replace' ? stance.feet[foot] : plus(base, fromBody(facing, reach.x, reach.y));
   const other = stance.feet[foot === 'L' ? 'R' : 'L'];
   const share = w.after === 'both' ? 0.5 : WEIGHT_SHARE;
-  const between = (p: Point): Point => ({ x: p.x * share + other.x * (1 - share), y: p.y * share + other.y * (1 - share) });
+  const between = (p: Point): Point => ({
+    x: p.x * share + other.x * (1 - share),
+    y: p.y * share + other.y * (1 - share),
+  });
   const gesture = KINDS[w.action.kind].weight === 'free';
   const at = held && !gesture ? plus(free, drawn(minus(held, between(free)), share, GIVE * step)) : free;
   const body = gesture ? stance.body : between(at);
@@ -114,7 +151,12 @@ interface Move {
 }
 
 /** Fills coordinates from a start through a list of moves in order of time. */
-function fill(moves: readonly Move[], start: Point, from: Ticks, end: Ticks): { x: Float64Array; y: Float64Array } {
+function fill(
+  moves: readonly Move[],
+  start: Point,
+  from: Ticks,
+  end: Ticks,
+): { x: Float64Array; y: Float64Array } {
   const n = end - from + 1;
   const x = new Float64Array(n);
   const y = new Float64Array(n);
@@ -134,20 +176,53 @@ function fill(moves: readonly Move[], start: Point, from: Ticks, end: Ticks): { 
   return { x, y };
 }
 
-function bodyPath(placings: readonly Placing[], weighed: readonly Weighed[], start: Point, from: Ticks, end: Ticks) {
-  const acting = placings.filter((p) => p.foot !== undefined && KINDS[weighed[p.index]?.action.kind ?? 'hold'].weight !== 'free');
-  const moves = acting.map((p, i) => ({ from: Math.max(p.tick - LEAD_IN, acting[i - 1]?.tick ?? -Infinity), to: p.tick, at: p.body }));
+function bodyPath(
+  placings: readonly Placing[],
+  weighed: readonly Weighed[],
+  start: Point,
+  from: Ticks,
+  end: Ticks,
+) {
+  const acting = placings.filter(
+    (p) => p.foot !== undefined && KINDS[weighed[p.index]?.action.kind ?? 'hold'].weight !== 'free',
+  );
+  const moves = acting.map((p, i) => ({
+    from: Math.max(p.tick - LEAD_IN, acting[i - 1]?.tick ?? -Infinity),
+    to: p.tick,
+    at: p.body,
+  }));
   return fill(moves, start, from, end);
 }
 
-function footPath(foot: Foot, placings: readonly Placing[], weighed: readonly Weighed[], first: Stance, facing: Float64Array, from: Ticks, end: Ticks): FootPath {
+function footPath(
+  foot: Foot,
+  placings: readonly Placing[],
+  weighed: readonly Weighed[],
+  first: Stance,
+  facing: Float64Array,
+  from: Ticks,
+  end: Ticks,
+): FootPath {
   const own = placings.filter((p) => p.foot === foot);
-  const moves = own.map((p) => ({ from: Math.max(p.tick - LEAD_IN, placings[p.index - 1]?.tick ?? p.tick - LEAD_IN), to: p.tick, at: p.at }));
-  return { ...fill(moves, first.feet[foot], from, end), angle: footAngles(foot, moves, weighed, facing, from) };
+  const moves = own.map((p) => ({
+    from: Math.max(p.tick - LEAD_IN, placings[p.index - 1]?.tick ?? p.tick - LEAD_IN),
+    to: p.tick,
+    at: p.at,
+  }));
+  return {
+    ...fill(moves, first.feet[foot], from, end),
+    angle: footAngles(foot, moves, weighed, facing, from),
+  };
 }
 
 /** A foot turns with the dancer while it moves or carries weight; otherwise it stays as it lies. */
-function footAngles(foot: Foot, moves: readonly Move[], weighed: readonly Weighed[], facing: Float64Array, from: Ticks): Float64Array {
+function footAngles(
+  foot: Foot,
+  moves: readonly Move[],
+  weighed: readonly Weighed[],
+  facing: Float64Array,
+  from: Ticks,
+): Float64Array {
   const angle = new Float64Array(facing.length);
   let lying = facing[0] ?? 0;
   let action = 0;

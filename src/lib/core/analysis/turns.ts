@@ -27,7 +27,14 @@ export function turnSpans(weighed: readonly Weighed[]): TurnSpan[] {
     const until = Math.max(w.tick + SHORTEST, w.end);
     if (turn !== undefined) {
       if (kind === 'pivot') spans.push({ from: w.tick, to: until, amount: turn, how: 'pivot', index });
-      else spans.push({ from: Math.min(previous, w.tick - SHORTEST), to: w.tick, amount: turn, how: 'into', index });
+      else
+        spans.push({
+          from: Math.min(previous, w.tick - SHORTEST),
+          to: w.tick,
+          amount: turn,
+          how: 'into',
+          index,
+        });
     }
     if (then !== undefined) spans.push({ from: w.tick, to: until, amount: then, how: 'pivot', index });
     if (KINDS[w.action.kind].weight !== 'none') previous = w.tick;
@@ -58,7 +65,8 @@ function turnSpeeds(spans: readonly TurnSpan[], from: Ticks, to: Ticks): Float64
   const speed = new Float64Array(to - from + 1);
   for (const s of spans) {
     const each = s.amount / (s.to - s.from);
-    for (let t = Math.max(s.from, from); t < Math.min(s.to, to); t++) speed[t - from] = (speed[t - from] ?? 0) + each;
+    for (let t = Math.max(s.from, from); t < Math.min(s.to, to); t++)
+      speed[t - from] = (speed[t - from] ?? 0) + each;
   }
   return speed;
 }
@@ -81,13 +89,15 @@ export function fastestTurn(spans: readonly TurnSpan[], from: Ticks, to: Ticks):
   for (let i = 0; i < speed.length; i++) {
     sum += (speed[i] ?? 0) - (i >= TICKS_PER_BEAT ? (speed[i - TICKS_PER_BEAT] ?? 0) : 0);
     const revolutions = Math.abs(sum) / 360;
-    if (revolutions > best.revolutions + 1e-9) best = { revolutions, from: first + i + 1 - TICKS_PER_BEAT, to: first + i + 1 };
+    if (revolutions > best.revolutions + 1e-9)
+      best = { revolutions, from: first + i + 1 - TICKS_PER_BEAT, to: first + i + 1 };
   }
   return best;
 }
 
 /** Revolutions a second. @example turnRate(1, 12, 176) // 2.933… */
-export const turnRate = (revolutions: number, over: Ticks, bpm: Bpm): number => (revolutions * bpm * TICKS_PER_BEAT) / (60 * over);
+export const turnRate = (revolutions: number, over: Ticks, bpm: Bpm): number =>
+  (revolutions * bpm * TICKS_PER_BEAT) / (60 * over);
 
 /** The most turn in one direction, without turning back, within `window` ticks: what makes a dancer dizzy. */
 export function longestSpin(spans: readonly TurnSpan[], window: Ticks): { amount: Degrees; index: number } {

@@ -49,11 +49,23 @@ function weighOne(placed: Placed, state: State): Weighed {
       return { ...base, foot: undefined, after: support, change: false, fault: undefined };
     case 'free': {
       const foot = action.foot ?? free;
-      return { ...base, foot, after: support, change: false, fault: foot === support ? 'standing-gesture' : undefined };
+      return {
+        ...base,
+        foot,
+        after: support,
+        change: false,
+        fault: foot === support ? 'standing-gesture' : undefined,
+      };
     }
     case 'same': {
       const foot = action.foot ?? (support === 'both' ? state.last : support);
-      return { ...base, foot, after: foot, change: foot !== support, fault: support !== 'both' && foot !== support ? 'standing-gesture' : undefined };
+      return {
+        ...base,
+        foot,
+        after: foot,
+        change: foot !== support,
+        fault: support !== 'both' && foot !== support ? 'standing-gesture' : undefined,
+      };
     }
     case 'both': {
       const foot = action.foot ?? free;
@@ -89,7 +101,13 @@ export interface RhythmUnit {
 }
 
 /** Windows of `beats` beats (two, or a bar of three) from `from` to `to`. */
-export function rhythmUnits(weighed: readonly Weighed[], startFree: Foot, from: Ticks, to: Ticks, beats: number): RhythmUnit[] {
+export function rhythmUnits(
+  weighed: readonly Weighed[],
+  startFree: Foot,
+  from: Ticks,
+  to: Ticks,
+  beats: number,
+): RhythmUnit[] {
   const size = beats * TICKS_PER_BEAT;
   const units: RhythmUnit[] = [];
   for (let at = from; at < to; at += size) {
@@ -97,13 +115,20 @@ export function rhythmUnits(weighed: readonly Weighed[], startFree: Foot, from: 
     const first = at === from ? -Infinity : at;
     const changes = weighed.filter((w) => w.change && w.tick >= first && w.tick < end);
     const late = changes[0] !== undefined && changes[0].tick >= at + TICKS_PER_BEAT;
-    units.push({ from: at, to: end, changes: changes.length, rhythm: rhythmName(changes.length, late), free: freeAt(weighed, startFree, end - 1) });
+    units.push({
+      from: at,
+      to: end,
+      changes: changes.length,
+      rhythm: rhythmName(changes.length, late),
+      free: freeAt(weighed, startFree, end - 1),
+    });
   }
   return units;
 }
 
 const NAMES: readonly RhythmName[] = ['rest', 'single', 'double', 'triple', 'quadruple'];
-const rhythmName = (changes: number, late: boolean): RhythmName => (changes === 1 && late ? 'delayed single' : (NAMES[changes] ?? 'more'));
+const rhythmName = (changes: number, late: boolean): RhythmName =>
+  changes === 1 && late ? 'delayed single' : (NAMES[changes] ?? 'more');
 
 /** @example weightChanges(weighed) // 8 for a rock step and two triples */
 export const weightChanges = (weighed: readonly Weighed[]): number => weighed.filter((w) => w.change).length;

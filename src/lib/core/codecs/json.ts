@@ -8,11 +8,13 @@ export const VERSION = 1;
 /** A figure in a file: as kept, with the breakdown as one string a line. */
 const figureInFile = figureSchema.extend({ lines: z.array(z.string().max(40_000)).max(2_000) }).strict();
 /** The file: a header and figures. Version 1. */
-export const fileSchema = z.object({
-  format: z.literal(FORMAT),
-  version: z.literal(VERSION),
-  figures: z.array(figureInFile).max(20_000),
-}).strict();
+export const fileSchema = z
+  .object({
+    format: z.literal(FORMAT),
+    version: z.literal(VERSION),
+    figures: z.array(figureInFile).max(20_000),
+  })
+  .strict();
 
 /** Why a file cannot be read: `at` names the place, such as `figures[2].tempo.max` or `line 4`. */
 export interface FileError {
@@ -23,7 +25,11 @@ export interface FileError {
 
 /** Writes figures as our JSON, version 1, two-space indent, ending in a newline. */
 export function writeJson(figures: readonly Figure[]): string {
-  const file = { format: FORMAT, version: VERSION, figures: figures.map((f) => ({ ...f, lines: f.lines.split('\n') })) };
+  const file = {
+    format: FORMAT,
+    version: VERSION,
+    figures: figures.map((f) => ({ ...f, lines: f.lines.split('\n') })),
+  };
   return JSON.stringify(file, null, 2) + '\n';
 }
 
@@ -32,13 +38,23 @@ export type Migration = (file: Record<string, unknown>) => Record<string, unknow
 const MIGRATIONS: readonly Migration[] = [];
 
 /** Lifts a file of an older version to `current`. Errors: no version, or a newer one than this program knows. */
-export function migrate(raw: unknown, steps: readonly Migration[], current: number): Result<unknown, FileError> {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return fail({ at: 'the whole file', message: 'Expected an object with format, version and figures.' });
+export function migrate(
+  raw: unknown,
+  steps: readonly Migration[],
+  current: number,
+): Result<unknown, FileError> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return fail({ at: 'the whole file', message: 'Expected an object with format, version and figures.' });
   const file = raw as Record<string, unknown>;
   if (file.format !== FORMAT) return fail({ at: 'format', message: `Expected "${FORMAT}".` });
   const { version } = file;
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return fail({ at: 'version', message: 'Expected a whole number from 1.' });
-  if (version > current) return fail({ at: 'version', message: `This file is version ${version}; this program reads up to ${current}. Update it first.` });
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
+    return fail({ at: 'version', message: 'Expected a whole number from 1.' });
+  if (version > current)
+    return fail({
+      at: 'version',
+      message: `This file is version ${version}; this program reads up to ${current}. Update it first.`,
+    });
   const lifted = steps.slice(version - 1, current - 1).reduce((f, step) => step(f), file);
   return ok({ ...lifted, version: current });
 }
@@ -52,7 +68,10 @@ export function readJson(text: string): Result<Figure[], FileError> {
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch (e) {
-    return fail({ at: jsonPlace(text, e), message: 'This is not JSON: it breaks off or has a stray character here.' });
+    return fail({
+      at: jsonPlace(text, e),
+      message: 'This is not JSON: it breaks off or has a stray character here.',
+    });
   }
   const current = migrate(raw, MIGRATIONS, VERSION);
   if (!current.ok) return current;
@@ -67,7 +86,12 @@ export function uniqueIds(figures: Figure[]): Result<Figure[], FileError> {
   const seen = new Map<string, number>();
   for (const [i, f] of figures.entries()) {
     const before = seen.get(f.id);
-    if (before !== undefined) return fail({ at: `figures[${i}].id`, message: `Has the same id as figures[${before}].`, figure: f.name });
+    if (before !== undefined)
+      return fail({
+        at: `figures[${i}].id`,
+        message: `Has the same id as figures[${before}].`,
+        figure: f.name,
+      });
     seen.set(f.id, i);
   }
   return ok(figures);
@@ -77,10 +101,17 @@ export function uniqueIds(figures: Figure[]): Result<Figure[], FileError> {
 export function firstIssue(issues: readonly z.core.$ZodIssue[], raw: unknown): FileError {
   const issue = issues[0];
   if (!issue) return { at: 'the whole file', message: 'It does not have the form of a figure file.' };
-  const at = issue.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${String(p)}`)).join('').replace(/^\./, '') || 'the whole file';
+  const at =
+    issue.path
+      .map((p) => (typeof p === 'number' ? `[${p}]` : `.${String(p)}`))
+      .join('')
+      .replace(/^\./, '') || 'the whole file';
   const index = issue.path[0] === 'figures' && typeof issue.path[1] === 'number' ? issue.path[1] : undefined;
-  const name = index === undefined ? undefined : (raw as { figures?: { name?: unknown }[] }).figures?.[index]?.name;
-  return typeof name === 'string' ? { at, message: issue.message, figure: name } : { at, message: issue.message };
+  const name =
+    index === undefined ? undefined : (raw as { figures?: { name?: unknown }[] }).figures?.[index]?.name;
+  return typeof name === 'string'
+    ? { at, message: issue.message, figure: name }
+    : { at, message: issue.message };
 }
 
 function jsonPlace(text: string, error: unknown): string {

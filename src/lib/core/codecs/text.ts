@@ -8,7 +8,26 @@ import { firstIssue, type FileError } from './json';
  * A figure as plain text: `key: value` lines, an empty line, the breakdown. Several figures are parted by a line of
  * three hyphens. Only what differs from the dance's own values is written.
  */
-const KEYS = ['figure', 'dance', 'family', 'level', 'start', 'hold', 'facing', 'free', 'end', 'end-free', 'feel', 'tempo', 'same-foot', 'own-timing', 'repeat', 'caution', 'mistake', 'notes'] as const;
+const KEYS = [
+  'figure',
+  'dance',
+  'family',
+  'level',
+  'start',
+  'hold',
+  'facing',
+  'free',
+  'end',
+  'end-free',
+  'feel',
+  'tempo',
+  'same-foot',
+  'own-timing',
+  'repeat',
+  'caution',
+  'mistake',
+  'notes',
+] as const;
 type Key = (typeof KEYS)[number];
 
 const oneLine = (s: string): string => s.replace(/\\/g, '\\\\').replace(/\n/g, '\\n');
@@ -29,9 +48,19 @@ function writeOne(f: Figure): string {
     ['start', start.formation],
     ['hold', start.hold],
     ['facing', start.facing === 0 ? undefined : String(start.facing)],
-    ['free', start.leaderFree === 'L' && start.followerFree === 'R' ? undefined : `leader ${start.leaderFree} follower ${start.followerFree}`],
+    [
+      'free',
+      start.leaderFree === 'L' && start.followerFree === 'R'
+        ? undefined
+        : `leader ${start.leaderFree} follower ${start.followerFree}`,
+    ],
     ['end', end.formation],
-    ['end-free', [end.leaderFree && `leader ${end.leaderFree}`, end.followerFree && `follower ${end.followerFree}`].filter(Boolean).join(' ') || undefined],
+    [
+      'end-free',
+      [end.leaderFree && `leader ${end.leaderFree}`, end.followerFree && `follower ${end.followerFree}`]
+        .filter(Boolean)
+        .join(' ') || undefined,
+    ],
     ['feel', f.feel === plain.feel ? undefined : f.feel],
     ['tempo', `${f.tempo.min}-${f.tempo.max}`],
     ['same-foot', printRanges(f.sameFoot) || undefined],
@@ -50,7 +79,10 @@ function writeOne(f: Figure): string {
  * A text without `figure:` lines is one breakdown of the dance given.
  */
 export function readText(text: string, makeId: () => string): Result<Figure[], FileError> {
-  const lines = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').split('\n');
+  const lines = text
+    .replace(/^\uFEFF/, '')
+    .replace(/\r\n?/g, '\n')
+    .split('\n');
   const figures: Figure[] = [];
   let from = 0;
   while (from < lines.length) {
@@ -63,7 +95,12 @@ export function readText(text: string, makeId: () => string): Result<Figure[], F
     }
     from = to + 1;
   }
-  return figures.length > 0 ? ok(figures) : fail({ at: 'the whole file', message: 'It is empty. Expected "figure: …" or a line that begins with leader.' });
+  return figures.length > 0
+    ? ok(figures)
+    : fail({
+        at: 'the whole file',
+        message: 'It is empty. Expected "figure: …" or a line that begins with leader.',
+      });
 }
 
 function readOne(lines: readonly string[], offset: number, id: string): Result<Figure, FileError> {
@@ -79,13 +116,25 @@ function readOne(lines: readonly string[], offset: number, id: string): Result<F
     const key = KEYS.find((k) => k === m?.[1]);
     if (!m || !key) {
       if (looksLikeBreakdown(line)) break;
-      return fail({ at: `line ${offset + i + 1}`, message: `Expected one of ${KEYS.join(', ')} and a colon, or the breakdown.` });
+      return fail({
+        at: `line ${offset + i + 1}`,
+        message: `Expected one of ${KEYS.join(', ')} and a colon, or the breakdown.`,
+      });
     }
     fields.push({ key, value: m[2] ?? '', line: offset + i + 1 });
   }
-  const body = lines.slice(fields.length > 0 && (lines[i] ?? '').trim() === '' ? i + 1 : i).join('\n').replace(/\n+$/, '');
-  const bad = parse(body).lines.findIndex((l) => l.line.type === 'other' && l.line.text.trim() !== '' && !l.line.text.trimStart().startsWith('#'));
-  if (bad >= 0 && fields.length === 0) return fail({ at: `line ${offset + i + bad + 1}`, message: 'This is neither a figure’s heading nor a line of a breakdown.' });
+  const body = lines
+    .slice(fields.length > 0 && (lines[i] ?? '').trim() === '' ? i + 1 : i)
+    .join('\n')
+    .replace(/\n+$/, '');
+  const bad = parse(body).lines.findIndex(
+    (l) => l.line.type === 'other' && l.line.text.trim() !== '' && !l.line.text.trimStart().startsWith('#'),
+  );
+  if (bad >= 0 && fields.length === 0)
+    return fail({
+      at: `line ${offset + i + bad + 1}`,
+      message: 'This is neither a figure’s heading nor a line of a breakdown.',
+    });
   return build(fields, body, id);
 }
 
@@ -94,11 +143,22 @@ const looksLikeBreakdown = (line: string): boolean => {
   return line.trimStart().startsWith('#') || TRACK_NAMES.some((t) => t === word);
 };
 
-function build(fields: readonly { key: Key; value: string; line: number }[], body: string, id: string): Result<Figure, FileError> {
+function build(
+  fields: readonly { key: Key; value: string; line: number }[],
+  body: string,
+  id: string,
+): Result<Figure, FileError> {
   const dance = fields.find((f) => f.key === 'dance');
   const known = DANCE_IDS.find((d) => d === dance?.value.trim());
-  if (dance && !known) return fail({ at: `line ${dance.line}`, message: `“${dance.value}” is not a dance known here. Known: ${DANCE_IDS.join(', ')}.` });
-  const draft = JSON.parse(JSON.stringify(newFigure(id, known ?? 'slot-swing', 'Untitled figure'))) as Record<string, unknown> & { start: Record<string, unknown>; end: Record<string, unknown>; cautions: string[] };
+  if (dance && !known)
+    return fail({
+      at: `line ${dance.line}`,
+      message: `“${dance.value}” is not a dance known here. Known: ${DANCE_IDS.join(', ')}.`,
+    });
+  const draft = JSON.parse(JSON.stringify(newFigure(id, known ?? 'slot-swing', 'Untitled figure'))) as Record<
+    string,
+    unknown
+  > & { start: Record<string, unknown>; end: Record<string, unknown>; cautions: string[] };
   draft.lines = body;
   for (const field of fields) {
     const problem = setField(draft, field.key, field.value.trim());
@@ -108,11 +168,20 @@ function build(fields: readonly { key: Key; value: string; line: number }[], bod
   return checked.success ? ok(checked.data as Figure) : fail(firstIssue(checked.error.issues, draft));
 }
 
-const oneOf = <T extends string>(all: readonly T[], value: string): T | undefined => all.find((x) => x === value);
+const oneOf = <T extends string>(all: readonly T[], value: string): T | undefined =>
+  all.find((x) => x === value);
 const expected = (all: readonly string[]): string => `Expected one of ${all.join(', ')}.`;
 
 /** Sets one field; says what was expected when the value cannot be read. */
-function setField(draft: Record<string, unknown> & { start: Record<string, unknown>; end: Record<string, unknown>; cautions: string[] }, key: Key, value: string): string | undefined {
+function setField(
+  draft: Record<string, unknown> & {
+    start: Record<string, unknown>;
+    end: Record<string, unknown>;
+    cautions: string[];
+  },
+  key: Key,
+  value: string,
+): string | undefined {
   switch (key) {
     case 'figure':
       draft.name = manyLines(value);
@@ -137,7 +206,9 @@ function setField(draft: Record<string, unknown> & { start: Record<string, unkno
       return draft.start.hold ? undefined : expected(HOLD_IDS);
     case 'facing':
       draft.start.facing = Number(value);
-      return /^-?\d+$/.test(value) && Number(value) % 15 === 0 ? undefined : 'Expected degrees in steps of 15.';
+      return /^-?\d+$/.test(value) && Number(value) % 15 === 0
+        ? undefined
+        : 'Expected degrees in steps of 15.';
     case 'free':
       return setFeet(draft.start, value);
     case 'end-free':
@@ -153,7 +224,10 @@ function setField(draft: Record<string, unknown> & { start: Record<string, unkno
     case 'same-foot':
     case 'own-timing': {
       const ranges = value.split(/\s+/).map((r) => /^(\d+)-(\d+)$/.exec(r));
-      draft[key === 'same-foot' ? 'sameFoot' : 'ownTiming'] = ranges.map((m) => ({ from: Number(m?.[1]), to: Number(m?.[2]) }));
+      draft[key === 'same-foot' ? 'sameFoot' : 'ownTiming'] = ranges.map((m) => ({
+        from: Number(m?.[1]),
+        to: Number(m?.[2]),
+      }));
       return ranges.every(Boolean) ? undefined : 'Expected counts, such as 3-4.';
     }
     case 'repeat': {
@@ -178,4 +252,3 @@ function setFeet(target: Record<string, unknown>, value: string): string | undef
   for (const m of found) target[`${m[1]}Free`] = m[2];
   return found.length > 0 ? undefined : 'Expected for instance: leader L follower R.';
 }
-

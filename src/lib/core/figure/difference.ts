@@ -1,5 +1,8 @@
 /** The smallest single replacement that turns one text into the other; undefined when they are equal. */
-export function difference(before: string, after: string): { from: number; to: number; insert: string } | undefined {
+export function difference(
+  before: string,
+  after: string,
+): { from: number; to: number; insert: string } | undefined {
   if (before === after) return undefined;
   const shortest = Math.min(before.length, after.length);
   let head = 0;

@@ -1,5 +1,13 @@
 import { TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
-import { parse, printLine, type Action, type Body, type Label, type MoveItem, type Parsed } from '../notation';
+import {
+  parse,
+  printLine,
+  type Action,
+  type Body,
+  type Label,
+  type MoveItem,
+  type Parsed,
+} from '../notation';
 import { nearestLabelled, positionAt } from '../time';
 import { FEELS, KINDS, UNITS } from '../vocabulary';
 import { linesOf, openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
@@ -16,7 +24,10 @@ export type FigureEdit =
   | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Action }
   | { readonly type: 'replace-text'; readonly from: number; readonly to: number; readonly insert: string }
   | { readonly type: 'set-lines'; readonly lines: string }
-  | { readonly type: 'set-details'; readonly patch: { readonly [K in keyof Details]?: Details[K] | undefined } };
+  | {
+      readonly type: 'set-details';
+      readonly patch: { readonly [K in keyof Details]?: Details[K] | undefined };
+    };
 
 export type EditFailure = 'no-such-step' | 'no-such-count' | 'before-the-start';
 
@@ -32,7 +43,10 @@ export function applyEdit(figure: Figure, edit: FigureEdit): Result<Figure, Edit
     case 'set-lines':
       return ok({ ...figure, lines: edit.lines });
     case 'replace-text':
-      return ok({ ...figure, lines: figure.lines.slice(0, edit.from) + edit.insert + figure.lines.slice(edit.to) });
+      return ok({
+        ...figure,
+        lines: figure.lines.slice(0, edit.from) + edit.insert + figure.lines.slice(edit.to),
+      });
     case 'set-action':
     case 'move':
     case 'delete':
@@ -86,12 +100,18 @@ function rowsFor(timed: readonly Timed<Body>[], edit: StepEdit, base: Timebase):
   const renumber = !onlyParts && timed.some((t) => t.renumbered);
   return timed.flatMap((t) => {
     const row = { line: t.ref.line, tick: t.tick, label: t.label, body: t.content, relabel: renumber };
-    if (edit.type === 'insert' || !sameItem(t.ref, edit.at) || t.content.type !== 'unit') return [{ ...row, key: keyOf(t.ref) }];
+    if (edit.type === 'insert' || !sameItem(t.ref, edit.at) || t.content.type !== 'unit')
+      return [{ ...row, key: keyOf(t.ref) }];
     return openRows(t, t.content, row, base);
   });
 }
 
-function openRows(t: Timed<Body>, word: Extract<Body, { type: 'unit' }>, row: Row, base: Timebase): KeyedRow[] {
+function openRows(
+  t: Timed<Body>,
+  word: Extract<Body, { type: 'unit' }>,
+  row: Row,
+  base: Timebase,
+): KeyedRow[] {
   return openUnit(word).map((action, step) => {
     const offset = UNITS[word.unit].steps[step];
     const tick = t.tick + (offset ? offset.beat * TICKS_PER_BEAT + FEELS[base.feel].ticks[offset.sub] : 0);
@@ -106,7 +126,10 @@ function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Re
   if (edit.type === 'insert') {
     const tick = nearestLabelled(edit.tick, base.feel);
     if (tick < 0) return fail('before-the-start');
-    return ok([...placed, { line: lineFor(placed, tick), tick, label: countAt(tick, base), body: edit.action, relabel: true }]);
+    return ok([
+      ...placed,
+      { line: lineFor(placed, tick), tick, label: countAt(tick, base), body: edit.action, relabel: true },
+    ]);
   }
   const index = placed.findIndex((r) => r.key === keyOf(edit.at));
   const row = placed[index];
@@ -124,7 +147,8 @@ function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Re
   }
 }
 
-const lineFor = (rows: readonly Row[], tick: Ticks): number => (rows.filter((r) => r.tick <= tick).at(-1) ?? rows[0])?.line ?? -1;
+const lineFor = (rows: readonly Row[], tick: Ticks): number =>
+  (rows.filter((r) => r.tick <= tick).at(-1) ?? rows[0])?.line ?? -1;
 
 function countAt(tick: Ticks, base: Timebase): Label {
   const p = positionAt(tick, base.feel) ?? { beat: Math.floor(tick / TICKS_PER_BEAT) + 1, sub: '' as const };
@@ -132,7 +156,8 @@ function countAt(tick: Ticks, base: Timebase): Label {
 }
 
 function patched(body: Body, patch: ActionPatch): Body {
-  const start: Record<string, unknown> = body.type === 'nothing' ? { ...body, type: 'action', kind: 'step' } : { ...body };
+  const start: Record<string, unknown> =
+    body.type === 'nothing' ? { ...body, type: 'action', kind: 'step' } : { ...body };
   for (const [key, value] of Object.entries(patch)) {
     if (value === undefined) delete start[key];
     else start[key] = value;
@@ -145,12 +170,21 @@ function patched(body: Body, patch: ActionPatch): Body {
   return start as unknown as Body;
 }
 
-function rewrite(figure: Figure, parsed: Parsed, role: Role, rows: readonly Row[]): Result<Figure, EditFailure> {
+function rewrite(
+  figure: Figure,
+  parsed: Parsed,
+  role: Role,
+  rows: readonly Row[],
+): Result<Figure, EditFailure> {
   const sorted = [...rows].sort((a, b) => a.tick - b.tick);
-  const labelled = sorted.map((r, i) => ({ line: r.line, item: { label: labelFor(r, sorted[i - 1], figure), body: r.body } satisfies MoveItem }));
+  const labelled = sorted.map((r, i) => ({
+    line: r.line,
+    item: { label: labelFor(r, sorted[i - 1], figure), body: r.body } satisfies MoveItem,
+  }));
   const texts = figure.lines.split('\n');
   const own = linesOf(parsed, role);
-  if (own.length === 0) texts.unshift(printLine({ type: 'moves', track: role, items: labelled.map((l) => l.item) }));
+  if (own.length === 0)
+    texts.unshift(printLine({ type: 'moves', track: role, items: labelled.map((l) => l.item) }));
   for (const { index, line } of own) {
     const first = own[0]?.index === index;
     const items = labelled.filter((l) => l.line === index || (first && l.line < 0)).map((l) => l.item);
@@ -160,14 +194,17 @@ function rewrite(figure: Figure, parsed: Parsed, role: Role, rows: readonly Row[
   return ok({ ...figure, lines: texts.join('\n') });
 }
 
-const same = (a: MoveItem, b: MoveItem | undefined): boolean => b !== undefined && a.body === b.body && a.label === b.label;
+const same = (a: MoveItem, b: MoveItem | undefined): boolean =>
+  b !== undefined && a.body === b.body && a.label === b.label;
 
 /** Written labels stay where they still say the same; a bare `&` is kept only behind its own beat. */
 function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
   const count = countAt(row.tick, base);
   if (row.label.type === 'value') return row.relabel ? count : row.label;
   if (row.relabel && count.type === 'count') {
-    return count.sub !== '' && before && beatAt(before) === count.beat ? { type: 'sub', sub: count.sub } : count;
+    return count.sub !== '' && before && beatAt(before) === count.beat
+      ? { type: 'sub', sub: count.sub }
+      : count;
   }
   if (row.label.type === 'sub' && !(before && beatAt(before) === beatAt(row))) return count;
   return row.label;

@@ -1,7 +1,18 @@
 import { TICKS_PER_BEAT, type Degrees, type Span, type Ticks } from '../base';
 import type { Action, Body, Label, MoveLine, Parsed, UnitWord, WordLine } from '../notation';
 import { ticksOfValue } from '../time';
-import { DANCES, FEELS, KINDS, UNITS, type DanceId, type Feel, type MoveTrack, type Sub, type UnitName, type WordTrack } from '../vocabulary';
+import {
+  DANCES,
+  FEELS,
+  KINDS,
+  UNITS,
+  type DanceId,
+  type Feel,
+  type MoveTrack,
+  type Sub,
+  type UnitName,
+  type WordTrack,
+} from '../vocabulary';
 
 /** Which written thing a danced thing comes from: line of the text, item of the line, step of its unit word. */
 export interface Ref {
@@ -69,12 +80,21 @@ export interface Timed<T> {
   readonly renumbered: boolean;
 }
 
-type Lines<L> = readonly { readonly index: number; readonly line: L; readonly spans: readonly { readonly all: Span }[] }[];
+type Lines<L> = readonly {
+  readonly index: number;
+  readonly line: L;
+  readonly spans: readonly { readonly all: Span }[];
+}[];
 
 /** The lines of one track with their index in the text. */
-export function linesOf<T extends MoveTrack | WordTrack>(parsed: Parsed, track: T): Lines<T extends MoveTrack ? MoveLine : WordLine> {
+export function linesOf<T extends MoveTrack | WordTrack>(
+  parsed: Parsed,
+  track: T,
+): Lines<T extends MoveTrack ? MoveLine : WordLine> {
   return parsed.lines.flatMap((l, index) =>
-    l.line.type !== 'other' && l.line.track === track ? [{ index, line: l.line as never, spans: l.items }] : [],
+    l.line.type !== 'other' && l.line.track === track
+      ? [{ index, line: l.line as never, spans: l.items }]
+      : [],
   );
 }
 
@@ -89,7 +109,11 @@ interface Cursor {
 
 /** Gives every item of a track its place in time, in the order written. */
 export function timeItems<T>(
-  lines: readonly { readonly index: number; readonly items: readonly { readonly label: Label; readonly content: T; readonly beats: number }[]; readonly spans: readonly { readonly all: Span }[] }[],
+  lines: readonly {
+    readonly index: number;
+    readonly items: readonly { readonly label: Label; readonly content: T; readonly beats: number }[];
+    readonly spans: readonly { readonly all: Span }[];
+  }[],
   base: Timebase,
 ): Timed<T>[] {
   const timed: Timed<T>[] = [];
@@ -98,13 +122,24 @@ export function timeItems<T>(
     line.items.forEach((item, i) => {
       const at = place(item.label, item.beats, cursor, base);
       const span = line.spans[i]?.all ?? { from: 0, to: 0 };
-      timed.push({ ...at, ref: { line: line.index, item: i, step: 0 }, label: item.label, content: item.content, span });
+      timed.push({
+        ...at,
+        ref: { line: line.index, item: i, step: 0 },
+        label: item.label,
+        content: item.content,
+        span,
+      });
     });
   }
   return timed;
 }
 
-function place(label: Label, beats: number, cursor: Cursor, base: Timebase): Pick<Timed<unknown>, 'tick' | 'beat' | 'sub' | 'last' | 'renumbered'> {
+function place(
+  label: Label,
+  beats: number,
+  cursor: Cursor,
+  base: Timebase,
+): Pick<Timed<unknown>, 'tick' | 'beat' | 'sub' | 'last' | 'renumbered'> {
   const dance = DANCES[base.dance];
   if (label.type === 'value') {
     const tick = cursor.next;
@@ -116,7 +151,8 @@ function place(label: Label, beats: number, cursor: Cursor, base: Timebase): Pic
     return { tick, beat, sub, last, renumbered: true };
   }
   if (label.type === 'count') {
-    const again = label.beat === 1 && label.beat <= cursor.written && cursor.written >= Math.max(2, dance.cycle - 1);
+    const again =
+      label.beat === 1 && label.beat <= cursor.written && cursor.written >= Math.max(2, dance.cycle - 1);
     if (again) cursor.base += cursor.written > dance.cycle ? cursor.written : dance.cycle;
     cursor.written = label.beat;
     cursor.beat = label.beat + cursor.base;
@@ -157,7 +193,12 @@ export function resolveMoves(parsed: Parsed, role: MoveTrack, base: Timebase): R
   const sorted = [...run].sort((a, b) => a.tick - b.tick);
   const start = beginning(sorted[0]?.tick ?? 0);
   const end = sorted.reduce((e, p) => Math.max(e, p.end), start);
-  return { placed: sorted.map((p, i) => ({ ...p, end: Math.max(p.tick, sorted[i + 1]?.tick ?? end) })), clashes, start, end };
+  return {
+    placed: sorted.map((p, i) => ({ ...p, end: Math.max(p.tick, sorted[i + 1]?.tick ?? end) })),
+    clashes,
+    start,
+    end,
+  };
 }
 
 /** Length is counted from the first beat; a step before count 1 borrows from the end of what went before. */
@@ -228,7 +269,10 @@ export function shareTurn(turn: Degrees, n: number): Degrees[] {
   return Array.from({ length: n }, (_, i) => Math.sign(turn) * 15 * (each + (i < over ? 1 : 0)));
 }
 
-function runRepeats<T extends { readonly tick: Ticks; readonly end: Ticks }>(placed: readonly T[], base: Timebase): T[] {
+function runRepeats<T extends { readonly tick: Ticks; readonly end: Ticks }>(
+  placed: readonly T[],
+  base: Timebase,
+): T[] {
   const r = base.repeat;
   if (!r || r.times <= 1) return [...placed];
   const from = (r.from - 1) * TICKS_PER_BEAT;
@@ -237,7 +281,9 @@ function runRepeats<T extends { readonly tick: Ticks; readonly end: Ticks }>(pla
   const span = placed.filter((p) => p.tick >= from && p.tick < to);
   return [
     ...placed.filter((p) => p.tick < from),
-    ...Array.from({ length: r.times }, (_, pass) => span.map((p) => move(p, pass * (to - from), pass))).flat(),
+    ...Array.from({ length: r.times }, (_, pass) =>
+      span.map((p) => move(p, pass * (to - from), pass)),
+    ).flat(),
     ...placed.filter((p) => p.tick >= to).map((p) => move(p, (r.times - 1) * (to - from), 0)),
   ];
 }
@@ -260,7 +306,13 @@ export function resolveWords(parsed: Parsed, track: WordTrack, base: Timebase, e
     spans: l.spans,
     items: l.line.items.map((i) => ({ label: i.label, content: i.text, beats: 0 })),
   }));
-  const once = timeItems(lines, base).map((t): PlacedWords => ({ track, ref: t.ref, tick: t.tick, end: t.last, text: t.content }));
+  const once = timeItems(lines, base).map((t): PlacedWords => ({
+    track,
+    ref: t.ref,
+    tick: t.tick,
+    end: t.last,
+    text: t.content,
+  }));
   const sorted = runRepeats(once, base).sort((a, b) => a.tick - b.tick);
   return sorted.map((t, i) => ({ ...t, end: Math.max(t.tick, sorted[i + 1]?.tick ?? end) }));
 }

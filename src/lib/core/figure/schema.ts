@@ -39,10 +39,15 @@ export const figureSchema = z.object({
   start: startSchema,
   end: endSchema,
   feel: z.enum(FEEL_NAMES),
-  tempo: z.object({ min: bpm, max: bpm }).refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
+  tempo: z
+    .object({ min: bpm, max: bpm })
+    .refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
   sameFoot: z.array(range).max(64),
   ownTiming: z.array(range).max(64),
-  repeat: z.object({ from: beat, to: beat, times: z.int().min(1).max(32) }).refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }).optional(),
+  repeat: z
+    .object({ from: beat, to: beat, times: z.int().min(1).max(32) })
+    .refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] })
+    .optional(),
   notes: text(4000),
   cautions: z.array(text(300)).max(20),
   /** Said when the figure holds a mistake on purpose. */

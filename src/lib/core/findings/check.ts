@@ -1,13 +1,47 @@
 import { analyse, type Analysis, type Heights } from '../analysis';
 import { applyEdits, type Figure } from '../figure';
-import { collision, endFacing, endPlace, laneBlocked, longSpin, outOfReach, turnTooFast } from './rules-floor';
-import { endFoot, oddLength, overlap, ownTiming, roleEmpty, sameFoot, splitUnsaid, standingGesture, standingStep, totalsDiffer } from './rules-weight';
+import {
+  collision,
+  endFacing,
+  endPlace,
+  laneBlocked,
+  longSpin,
+  outOfReach,
+  turnTooFast,
+} from './rules-floor';
+import {
+  endFoot,
+  oddLength,
+  overlap,
+  ownTiming,
+  roleEmpty,
+  sameFoot,
+  splitUnsaid,
+  standingGesture,
+  standingStep,
+  totalsDiffer,
+} from './rules-weight';
 import { keyOf, type Finding, type Remedy, type Rule, type Severity } from './types';
 
 /** Causes before consequences: a rule sees what those before it found. */
 export const RULES: readonly Rule[] = [
-  overlap, standingStep, standingGesture, splitUnsaid, roleEmpty, totalsDiffer, sameFoot, endFoot, ownTiming, oddLength,
-  endFacing, endPlace, turnTooFast, longSpin, laneBlocked, collision, outOfReach,
+  overlap,
+  standingStep,
+  standingGesture,
+  splitUnsaid,
+  roleEmpty,
+  totalsDiffer,
+  sameFoot,
+  endFoot,
+  ownTiming,
+  oddLength,
+  endFacing,
+  endPlace,
+  turnTooFast,
+  longSpin,
+  laneBlocked,
+  collision,
+  outOfReach,
 ];
 
 const ORDER: Readonly<Record<Severity, number>> = { wrong: 0, caution: 1, look: 2 };
@@ -43,12 +77,16 @@ export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heig
   for (const remedy of rule.mend(a, finding).slice(0, tries)) {
     if (fixes.length >= most) break;
     const applied = applyEdits(a.figure, remedy.edits);
-    if (!applied.ok || fixes.some((f) => sameOffer(f, remedy) || sameFigure(f.result, applied.value))) continue;
+    if (!applied.ok || fixes.some((f) => sameOffer(f, remedy) || sameFigure(f.result, applied.value)))
+      continue;
     const after = analyse(applied.value, heights);
-    if (after.parsed.problems.length <= problems && check(after).every((f) => known.has(keyOf(f)))) fixes.push({ ...remedy, result: applied.value });
+    if (after.parsed.problems.length <= problems && check(after).every((f) => known.has(keyOf(f))))
+      fixes.push({ ...remedy, result: applied.value });
   }
   return fixes;
 }
 
-const sameOffer = (a: Remedy, b: Remedy): boolean => a.code === b.code && a.role === b.role && JSON.stringify(a.details) === JSON.stringify(b.details);
-const sameFigure = (a: Figure, b: Figure): boolean => a.lines === b.lines && JSON.stringify(a) === JSON.stringify(b);
+const sameOffer = (a: Remedy, b: Remedy): boolean =>
+  a.code === b.code && a.role === b.role && JSON.stringify(a.details) === JSON.stringify(b.details);
+const sameFigure = (a: Figure, b: Figure): boolean =>
+  a.lines === b.lines && JSON.stringify(a) === JSON.stringify(b);

@@ -3,7 +3,18 @@ import type { Analysis, Weighed } from '../analysis';
 import type { Action } from '../notation';
 import { DANCES } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
-import { actionOf, countsOf, inRanges, insertStep, parityRepairs, remedy, removeAction, say, setAction, unitTicks } from './steps';
+import {
+  actionOf,
+  countsOf,
+  inRanges,
+  insertStep,
+  parityRepairs,
+  remedy,
+  removeAction,
+  say,
+  setAction,
+  unitTicks,
+} from './steps';
 import type { Finding, FindingCode, Remedy, Rule } from './types';
 
 /** Two actions of one role at the same time, or a count that goes back. */
@@ -11,23 +22,51 @@ export const overlap: Rule = {
   code: 'overlap',
   find: (a) =>
     ROLES.flatMap((role) =>
-      a.roles[role].clashes.map((c): Finding => ({ code: 'overlap', severity: 'wrong', role, tick: c.tick, ref: c.ref, details: { count: say(a, c.tick) } })),
+      a.roles[role].clashes.map((c): Finding => ({
+        code: 'overlap',
+        severity: 'wrong',
+        role,
+        tick: c.tick,
+        ref: c.ref,
+        details: { count: say(a, c.tick) },
+      })),
     ),
   mend: (a, f) => {
     const w = actionOf(a, f);
     if (!w || !f.role) return [];
     const role = f.role;
-    const moves = [6, 4, 8, 12, -4, -6, -12, 24].map((by) => remedy('move', role, { count: say(a, w.tick), to: say(a, w.tick + by) }, { type: 'move', role, at: w.ref, by }));
+    const moves = [6, 4, 8, 12, -4, -6, -12, 24].map((by) =>
+      remedy(
+        'move',
+        role,
+        { count: say(a, w.tick), to: say(a, w.tick + by) },
+        { type: 'move', role, at: w.ref, by },
+      ),
+    );
     return [...moves, remedy('remove', role, { count: say(a, w.tick) }, removeAction(role, w))];
   },
 };
 
-const faulty = (code: FindingCode, severity: Finding['severity'], fault: Weighed['fault']) => (a: Analysis): Finding[] =>
-  ROLES.flatMap((role) =>
-    a.roles[role].actions
-      .filter((w) => w.fault === fault)
-      .map((w): Finding => ({ code, severity, role, tick: w.tick, ref: w.ref, details: { count: say(a, w.tick), foot: w.foot ?? '', other: w.foot ? otherFoot(w.foot) : '', kind: w.action.kind } })),
-  );
+const faulty =
+  (code: FindingCode, severity: Finding['severity'], fault: Weighed['fault']) =>
+  (a: Analysis): Finding[] =>
+    ROLES.flatMap((role) =>
+      a.roles[role].actions
+        .filter((w) => w.fault === fault)
+        .map((w): Finding => ({
+          code,
+          severity,
+          role,
+          tick: w.tick,
+          ref: w.ref,
+          details: {
+            count: say(a, w.tick),
+            foot: w.foot ?? '',
+            other: w.foot ? otherFoot(w.foot) : '',
+            kind: w.action.kind,
+          },
+        })),
+    );
 
 /** A step onto the foot that already carries the weight. */
 export const standingStep: Rule = {
@@ -40,9 +79,24 @@ export const standingStep: Rule = {
     const before = a.roles[f.role].actions.findLast((p) => p.tick < w.tick);
     const gap = before ? w.tick - before.tick : TICKS_PER_BEAT;
     return [
-      remedy('other-foot', f.role, { count, foot: otherFoot(w.foot) }, setAction(f.role, w, { foot: undefined })),
-      remedy('other-foot', f.role, { count, foot: otherFoot(w.foot) }, setAction(f.role, w, { foot: otherFoot(w.foot) })),
-      remedy('add-step', f.role, { count: say(a, w.tick - Math.floor(gap / 2)) }, insertStep(f.role, w.tick - Math.floor(gap / 2))),
+      remedy(
+        'other-foot',
+        f.role,
+        { count, foot: otherFoot(w.foot) },
+        setAction(f.role, w, { foot: undefined }),
+      ),
+      remedy(
+        'other-foot',
+        f.role,
+        { count, foot: otherFoot(w.foot) },
+        setAction(f.role, w, { foot: otherFoot(w.foot) }),
+      ),
+      remedy(
+        'add-step',
+        f.role,
+        { count: say(a, w.tick - Math.floor(gap / 2)) },
+        insertStep(f.role, w.tick - Math.floor(gap / 2)),
+      ),
       remedy('make-hop', f.role, { count }, setAction(f.role, w, { kind: 'hop' })),
     ];
   },
@@ -56,7 +110,10 @@ export const standingGesture: Rule = {
     const w = actionOf(a, f);
     if (!w?.foot || !f.role) return [];
     const details = { count: say(a, w.tick), foot: otherFoot(w.foot) };
-    return [remedy('other-foot', f.role, details, setAction(f.role, w, { foot: undefined })), remedy('hold-instead', f.role, details, setAction(f.role, w, { kind: 'hold' }))];
+    return [
+      remedy('other-foot', f.role, details, setAction(f.role, w, { foot: undefined })),
+      remedy('hold-instead', f.role, details, setAction(f.role, w, { kind: 'hold' })),
+    ];
   },
 };
 
@@ -68,12 +125,24 @@ export const splitUnsaid: Rule = {
     const w = actionOf(a, f);
     const role = f.role;
     if (!w?.foot || !role) return [];
-    return [w.foot, otherFoot(w.foot)].map((foot: Foot) => remedy('keep-foot', role, { count: say(a, w.tick), foot: otherFoot(foot) }, setAction(role, w, { foot })));
+    return [w.foot, otherFoot(w.foot)].map((foot: Foot) =>
+      remedy(
+        'keep-foot',
+        role,
+        { count: say(a, w.tick), foot: otherFoot(foot) },
+        setAction(role, w, { foot }),
+      ),
+    );
   },
 };
 
 const OPPOSITE: Partial<Record<NonNullable<Action['direction']>, Action['direction']>> = {
-  fwd: 'back', back: 'fwd', 'diag-fwd': 'diag-back', 'diag-back': 'diag-fwd', across: 'behind', behind: 'across',
+  fwd: 'back',
+  back: 'fwd',
+  'diag-fwd': 'diag-back',
+  'diag-back': 'diag-fwd',
+  across: 'behind',
+  behind: 'across',
 };
 
 /** One role has no steps while the other has. */
@@ -87,7 +156,12 @@ export const roleEmpty: Rule = {
     const role = f.role;
     if (!role) return [];
     const partner = a.roles[otherRole(role)].actions.filter((w) => w.pass === 0);
-    const edits = partner.map((w) => ({ type: 'insert' as const, role, tick: w.tick, action: mirrored(w.action) }));
+    const edits = partner.map((w) => ({
+      type: 'insert' as const,
+      role,
+      tick: w.tick,
+      action: mirrored(w.action),
+    }));
     return [remedy('mirror-partner', role, {}, ...edits)];
   },
 };
@@ -95,7 +169,12 @@ export const roleEmpty: Rule = {
 /** What the partner does face to face: the opposite direction; feet follow by alternation, turns are left to the writer. */
 function mirrored(action: Action): Action {
   const direction = action.direction && (OPPOSITE[action.direction] ?? action.direction);
-  return { type: 'action', kind: action.kind, ...(direction ? { direction } : {}), ...(action.size !== undefined ? { size: action.size } : {}) };
+  return {
+    type: 'action',
+    kind: action.kind,
+    ...(direction ? { direction } : {}),
+    ...(action.size !== undefined ? { size: action.size } : {}),
+  };
 }
 
 /** Both roles must cover the same counts. */
@@ -103,40 +182,73 @@ export const totalsDiffer: Rule = {
   code: 'totals-differ',
   find: (a, before) => {
     const { leader, follower } = a.roles;
-    if (before.some((f) => f.code === 'role-empty') || (leader.end === follower.end && leader.start === follower.start)) return [];
+    if (
+      before.some((f) => f.code === 'role-empty') ||
+      (leader.end === follower.end && leader.start === follower.start)
+    )
+      return [];
     const shorter: Role = leader.end - leader.start <= follower.end - follower.start ? 'leader' : 'follower';
     const counts = (r: Role): number => (a.roles[r].end - a.roles[r].start) / TICKS_PER_BEAT;
     const late = a.roles[shorter].start > a.roles[otherRole(shorter)].start;
     const tick = late ? a.roles[otherRole(shorter)].start : a.roles[shorter].end;
-    return [{ code: 'totals-differ', severity: 'wrong', role: shorter, tick, details: { leader: counts('leader'), follower: counts('follower'), count: say(a, tick) } }];
+    return [
+      {
+        code: 'totals-differ',
+        severity: 'wrong',
+        role: shorter,
+        tick,
+        details: { leader: counts('leader'), follower: counts('follower'), count: say(a, tick) },
+      },
+    ];
   },
   mend: (a, f) => {
     const role = f.role;
     if (!role) return [];
     const own = a.roles[role];
     const partner = a.roles[otherRole(role)];
-    const missing = beatsBetween(partner.start, Math.min(own.start, partner.end)).concat(beatsBetween(own.end, partner.end));
+    const missing = beatsBetween(partner.start, Math.min(own.start, partner.end)).concat(
+      beatsBetween(own.end, partner.end),
+    );
     const holds = missing.map((t) => insertStep(role, t, 'hold'));
-    const partnerSteps = partner.actions.filter((w) => w.change && (w.tick < own.start || w.tick >= own.end)).map((w) => w.tick);
+    const partnerSteps = partner.actions
+      .filter((w) => w.change && (w.tick < own.start || w.tick >= own.end))
+      .map((w) => w.tick);
     const steps = partnerSteps.map((t) => insertStep(role, t));
     const tail = partner.actions.filter((w) => w.tick >= own.end);
     const count = say(a, f.tick);
     return [
       remedy('fill-steps', role, { count, n: steps.length }, ...steps),
       remedy('fill-hold', role, { count, n: holds.length }, ...holds),
-      remedy('fill-steps', role, { count, n: 1 }, ...missing.map((t, i) => insertStep(role, t, i === 0 ? 'step' : 'hold'))),
-      remedy('cut-end', otherRole(role), { count }, ...tail.toReversed().map((w) => removeAction(otherRole(role), w))),
+      remedy(
+        'fill-steps',
+        role,
+        { count, n: 1 },
+        ...missing.map((t, i) => insertStep(role, t, i === 0 ? 'step' : 'hold')),
+      ),
+      remedy(
+        'cut-end',
+        otherRole(role),
+        { count },
+        ...tail.toReversed().map((w) => removeAction(otherRole(role), w)),
+      ),
     ].filter((r) => r.edits.length > 0);
   },
 };
 
-const beatsBetween = (from: Ticks, to: Ticks): Ticks[] => Array.from({ length: Math.max(0, Math.round((to - from) / TICKS_PER_BEAT)) }, (_, i) => from + i * TICKS_PER_BEAT);
+const beatsBetween = (from: Ticks, to: Ticks): Ticks[] =>
+  Array.from(
+    { length: Math.max(0, Math.round((to - from) / TICKS_PER_BEAT)) },
+    (_, i) => from + i * TICKS_PER_BEAT,
+  );
 
 /** Roles whose feet an earlier finding already explains. */
 const explained = (before: readonly Finding[], role: Role): boolean =>
-  before.some((f) => f.role === role && ['overlap', 'standing-step', 'totals-differ', 'role-empty'].includes(f.code));
+  before.some(
+    (f) => f.role === role && ['overlap', 'standing-step', 'totals-differ', 'role-empty'].includes(f.code),
+  );
 
-const wantedEnd = (a: Analysis, role: Role): Foot => (role === 'leader' ? a.figure.end.leaderFree : a.figure.end.followerFree) ?? a.roles[role].startFree;
+const wantedEnd = (a: Analysis, role: Role): Foot =>
+  (role === 'leader' ? a.figure.end.leaderFree : a.figure.end.followerFree) ?? a.roles[role].startFree;
 
 interface Run {
   readonly first: number;
@@ -171,20 +283,40 @@ export const sameFoot: Rule = {
     const endSaid = a.figure.end.leaderFree !== undefined && a.figure.end.followerFree !== undefined;
     return strayRuns(a).flatMap((run): Finding[] => {
       const unit = a.roles.leader.units[run.first];
-      if (!unit || (run.last === lastUnit && run.first === lastUnit && endSaid && ROLES.every((r) => a.roles[r].endFree === wantedEnd(a, r)))) return [];
+      if (
+        !unit ||
+        (run.last === lastUnit &&
+          run.first === lastUnit &&
+          endSaid &&
+          ROLES.every((r) => a.roles[r].endFree === wantedEnd(a, r)))
+      )
+        return [];
       const toEnd = run.last === lastUnit;
       const role = culprit(a);
       const short = !toEnd && run.last - run.first < MENDED_WITHIN_UNITS;
       const same = unit.free === a.roles.follower.units[run.first]?.free;
       const to = a.roles.leader.units[run.last]?.to ?? unit.to;
-      return [{ code: 'same-foot', severity: short ? 'look' : 'wrong', ...(role ? { role } : {}), tick: unit.from, details: { from: say(a, unit.from), to: Math.ceil(to / TICKS_PER_BEAT), same: same ? 1 : 0 } }];
+      return [
+        {
+          code: 'same-foot',
+          severity: short ? 'look' : 'wrong',
+          ...(role ? { role } : {}),
+          tick: unit.from,
+          details: { from: say(a, unit.from), to: Math.ceil(to / TICKS_PER_BEAT), same: same ? 1 : 0 },
+        },
+      ];
     });
   },
   mend: (a, f) => {
     const to = f.tick + unitTicks(a);
     const roles: readonly Role[] = f.role ? [f.role] : ROLES;
     const range = countsOf(f.tick, Number(f.details.to) * TICKS_PER_BEAT);
-    const declare = remedy('declare-same-foot', undefined, { ...range }, { type: 'set-details', patch: { sameFoot: [...a.figure.sameFoot, range] } });
+    const declare = remedy(
+      'declare-same-foot',
+      undefined,
+      { ...range },
+      { type: 'set-details', patch: { sameFoot: [...a.figure.sameFoot, range] } },
+    );
     return [...roles.flatMap((r) => parityRepairs(a, r, f.tick, to)), declare];
   },
 };
@@ -205,15 +337,37 @@ export const endFoot: Rule = {
       const { endFree, actions, units } = a.roles[role];
       const last = units.at(-1);
       if (!judged || !last || actions.length === 0 || endFree === wantedEnd(a, role)) return [];
-      if (explained(before, role) || before.some((f) => f.code === 'same-foot' && f.severity === 'wrong' && (f.role ?? role) === role)) return [];
-      return [{ code: 'end-foot', severity: 'wrong', role, tick: last.from, details: { wanted: wantedEnd(a, role), free: endFree ?? 'both', count: a.counts } }];
+      if (
+        explained(before, role) ||
+        before.some((f) => f.code === 'same-foot' && f.severity === 'wrong' && (f.role ?? role) === role)
+      )
+        return [];
+      return [
+        {
+          code: 'end-foot',
+          severity: 'wrong',
+          role,
+          tick: last.from,
+          details: { wanted: wantedEnd(a, role), free: endFree ?? 'both', count: a.counts },
+        },
+      ];
     }),
   mend: (a, f) => {
     const role = f.role;
     if (!role) return [];
     const free = a.roles[role].endFree;
     const key = role === 'leader' ? 'leaderFree' : 'followerFree';
-    const declare = free === undefined ? [] : [remedy('declare-end-foot', role, { foot: free }, { type: 'set-details', patch: { end: { ...a.figure.end, [key]: free } } })];
+    const declare =
+      free === undefined
+        ? []
+        : [
+            remedy(
+              'declare-end-foot',
+              role,
+              { foot: free },
+              { type: 'set-details', patch: { end: { ...a.figure.end, [key]: free } } },
+            ),
+          ];
     return [...parityRepairs(a, role, f.tick, a.end), ...declare];
   },
 };
@@ -225,22 +379,68 @@ export const ownTiming: Rule = {
     if (ROLES.some((r) => explained(before, r))) return [];
     return a.roles.leader.units.flatMap((unit): Finding[] => {
       if (inRanges(a.figure.ownTiming, unit.from, unit.to)) return [];
-      if (before.some((f) => f.code === 'same-foot' && f.tick <= unit.from && unit.from < Number(f.details.to) * TICKS_PER_BEAT)) return [];
-      const times = (r: Role): Ticks[] => a.roles[r].actions.filter((w) => w.change && w.tick >= unit.from && w.tick < unit.to).map((w) => w.tick);
+      if (
+        before.some(
+          (f) =>
+            f.code === 'same-foot' &&
+            f.tick <= unit.from &&
+            unit.from < Number(f.details.to) * TICKS_PER_BEAT,
+        )
+      )
+        return [];
+      const times = (r: Role): Ticks[] =>
+        a.roles[r].actions
+          .filter((w) => w.change && w.tick >= unit.from && w.tick < unit.to)
+          .map((w) => w.tick);
       const [l, f] = [times('leader'), times('follower')];
       const tick = [...l, ...f].sort((x, y) => x - y).find((t) => l.includes(t) !== f.includes(t));
-      return tick === undefined ? [] : [{ code: 'own-timing', severity: 'look', tick, details: { count: say(a, tick), who: l.includes(tick) ? 'leader' : 'follower', from: countsOf(unit.from, unit.to).from, to: countsOf(unit.from, unit.to).to } }];
+      return tick === undefined
+        ? []
+        : [
+            {
+              code: 'own-timing',
+              severity: 'look',
+              tick,
+              details: {
+                count: say(a, tick),
+                who: l.includes(tick) ? 'leader' : 'follower',
+                from: countsOf(unit.from, unit.to).from,
+                to: countsOf(unit.from, unit.to).to,
+              },
+            },
+          ];
     });
   },
   mend: (a, f) => {
     const who: Role = f.details.who === 'leader' ? 'leader' : 'follower';
     const range = { from: Number(f.details.from), to: Number(f.details.to) };
     const moves = ROLES.flatMap((role) => {
-      const partner = a.roles[otherRole(role)].actions.filter((w) => w.change && Math.abs(w.tick - f.tick) <= TICKS_PER_BEAT);
-      const own = a.roles[role].actions.filter((w) => w.change && (role === who ? w.tick === f.tick : Math.abs(w.tick - f.tick) <= TICKS_PER_BEAT));
-      return own.flatMap((w): Remedy[] => partner.filter((p) => p.tick !== w.tick).map((p) => remedy('move', role, { count: say(a, w.tick), to: say(a, p.tick) }, { type: 'move', role, at: w.ref, by: p.tick - w.tick })));
+      const partner = a.roles[otherRole(role)].actions.filter(
+        (w) => w.change && Math.abs(w.tick - f.tick) <= TICKS_PER_BEAT,
+      );
+      const own = a.roles[role].actions.filter(
+        (w) => w.change && (role === who ? w.tick === f.tick : Math.abs(w.tick - f.tick) <= TICKS_PER_BEAT),
+      );
+      return own.flatMap((w): Remedy[] =>
+        partner
+          .filter((p) => p.tick !== w.tick)
+          .map((p) =>
+            remedy(
+              'move',
+              role,
+              { count: say(a, w.tick), to: say(a, p.tick) },
+              { type: 'move', role, at: w.ref, by: p.tick - w.tick },
+            ),
+          ),
+      );
     });
-    return [...moves, remedy('declare-own-timing', undefined, range, { type: 'set-details', patch: { ownTiming: [...a.figure.ownTiming, range] } })];
+    return [
+      ...moves,
+      remedy('declare-own-timing', undefined, range, {
+        type: 'set-details',
+        patch: { ownTiming: [...a.figure.ownTiming, range] },
+      }),
+    ];
   },
 };
 
@@ -250,14 +450,24 @@ export const oddLength: Rule = {
   find: (a, before) => {
     const { multiple, lengths } = DANCES[a.figure.dance];
     const usual: readonly number[] = lengths;
-    if (a.end === a.start || before.some((f) => f.code === 'totals-differ' || f.code === 'role-empty')) return [];
+    if (a.end === a.start || before.some((f) => f.code === 'totals-differ' || f.code === 'role-empty'))
+      return [];
     if (a.counts % multiple === 0 || usual.includes(a.counts)) return [];
-    return [{ code: 'odd-length', severity: 'look', tick: a.end - TICKS_PER_BEAT, details: { counts: a.counts, multiple } }];
+    return [
+      {
+        code: 'odd-length',
+        severity: 'look',
+        tick: a.end - TICKS_PER_BEAT,
+        details: { counts: a.counts, multiple },
+      },
+    ];
   },
   mend: (a) => {
     const { multiple } = DANCES[a.figure.dance];
     const more = Math.ceil(a.counts / multiple) * multiple - a.counts;
-    const holds = ROLES.flatMap((role) => Array.from({ length: more }, (_, i) => insertStep(role, a.end + i * TICKS_PER_BEAT, 'hold')));
+    const holds = ROLES.flatMap((role) =>
+      Array.from({ length: more }, (_, i) => insertStep(role, a.end + i * TICKS_PER_BEAT, 'hold')),
+    );
     return [remedy('add-count', undefined, { n: more }, ...holds)];
   },
 };

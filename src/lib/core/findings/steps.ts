@@ -9,7 +9,12 @@ import type { Finding, Remedy, RemedyCode } from './types';
 
 export const say = (a: Analysis, tick: Ticks): string => sayCount(tick, a.figure.feel);
 
-export const setAction = (role: Role, w: Weighed, patch: ActionPatch): FigureEdit => ({ type: 'set-action', role, at: w.ref, patch });
+export const setAction = (role: Role, w: Weighed, patch: ActionPatch): FigureEdit => ({
+  type: 'set-action',
+  role,
+  at: w.ref,
+  patch,
+});
 export const removeAction = (role: Role, w: Weighed): FigureEdit => ({ type: 'delete', role, at: w.ref });
 export const insertStep = (role: Role, tick: Ticks, kind: 'step' | 'hold' = 'step'): FigureEdit => ({
   type: 'insert',
@@ -18,12 +23,22 @@ export const insertStep = (role: Role, tick: Ticks, kind: 'step' | 'hold' = 'ste
   action: kind === 'hold' ? { type: 'action', kind } : { type: 'action', kind, direction: 'place' },
 });
 
-export function remedy(code: RemedyCode, role: Role | undefined, details: Remedy['details'], ...edits: FigureEdit[]): Remedy {
+export function remedy(
+  code: RemedyCode,
+  role: Role | undefined,
+  details: Remedy['details'],
+  ...edits: FigureEdit[]
+): Remedy {
   return role === undefined ? { code, details, edits } : { code, role, details, edits };
 }
 
 export const actionOf = (a: Analysis, f: Finding): Weighed | undefined =>
-  f.role && a.roles[f.role].actions.find((w) => w.tick === f.tick && (!f.ref || (w.ref.item === f.ref.item && w.ref.line === f.ref.line && w.ref.step === f.ref.step)));
+  f.role &&
+  a.roles[f.role].actions.find(
+    (w) =>
+      w.tick === f.tick &&
+      (!f.ref || (w.ref.item === f.ref.item && w.ref.line === f.ref.line && w.ref.step === f.ref.step)),
+  );
 
 export const takesWeight = (w: Weighed): boolean => KINDS[w.action.kind].weight === 'takes';
 
@@ -45,7 +60,11 @@ export function parityRepairs(a: Analysis, role: Role, from: Ticks, to: Ticks): 
   const window = a.roles[role].actions.filter((w) => w.tick >= from && w.tick < to);
   const turning = (w: Weighed): number => (w.action.turn || w.action.then ? 1 : 0);
   const ordered = [...window].sort((x, y) => turning(x) - turning(y) || y.tick - x.tick);
-  return [...ordered.flatMap((w) => takeAway(a, role, w)), ...ordered.flatMap((w) => give(a, role, w)), ...fillGaps(a, role, from, to)];
+  return [
+    ...ordered.flatMap((w) => takeAway(a, role, w)),
+    ...ordered.flatMap((w) => give(a, role, w)),
+    ...fillGaps(a, role, from, to),
+  ];
 }
 
 function takeAway(a: Analysis, role: Role, w: Weighed): Remedy[] {
@@ -54,7 +73,12 @@ function takeAway(a: Analysis, role: Role, w: Weighed): Remedy[] {
   const onBeat = w.tick % TICKS_PER_BEAT === 0;
   if (!onBeat) return [remedy('remove', role, { count }, removeAction(role, w))];
   return [
-    remedy('touch-instead', role, { count }, setAction(role, w, { kind: 'touch', turn: undefined, then: undefined })),
+    remedy(
+      'touch-instead',
+      role,
+      { count },
+      setAction(role, w, { kind: 'touch', turn: undefined, then: undefined }),
+    ),
     remedy('hold-instead', role, { count }, setAction(role, w, { kind: 'hold' })),
   ];
 }
@@ -62,7 +86,14 @@ function takeAway(a: Analysis, role: Role, w: Weighed): Remedy[] {
 function give(a: Analysis, role: Role, w: Weighed): Remedy[] {
   const effect = KINDS[w.action.kind].weight;
   if (effect !== 'free' && w.action.kind !== 'hold') return [];
-  return [remedy('step-instead', role, { count: say(a, w.tick) }, setAction(role, w, { kind: 'step', direction: w.action.direction ?? 'place' }))];
+  return [
+    remedy(
+      'step-instead',
+      role,
+      { count: say(a, w.tick) },
+      setAction(role, w, { kind: 'step', direction: w.action.direction ?? 'place' }),
+    ),
+  ];
 }
 
 /** A step in place on the "and", or on a beat nothing falls on. */
@@ -71,7 +102,8 @@ function fillGaps(a: Analysis, role: Role, from: Ticks, to: Ticks): Remedy[] {
   const out: Remedy[] = [];
   for (let tick = from; tick < to; tick++) {
     const sub = positionAt(tick, a.figure.feel)?.sub;
-    if (sub !== undefined && (sub === '' || sub === '&') && !taken.has(tick)) out.push(remedy('add-step', role, { count: say(a, tick) }, insertStep(role, tick)));
+    if (sub !== undefined && (sub === '' || sub === '&') && !taken.has(tick))
+      out.push(remedy('add-step', role, { count: say(a, tick) }, insertStep(role, tick)));
   }
   return out.reverse();
 }

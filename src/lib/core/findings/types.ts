@@ -6,8 +6,23 @@ import type { FigureEdit, Ref } from '../figure';
 export type Severity = 'wrong' | 'caution' | 'look';
 
 export type FindingCode =
-  | 'overlap' | 'standing-step' | 'standing-gesture' | 'split-unsaid' | 'role-empty' | 'totals-differ' | 'same-foot' | 'end-foot'
-  | 'own-timing' | 'odd-length' | 'end-facing' | 'end-place' | 'turn-too-fast' | 'long-spin' | 'lane-blocked' | 'collision' | 'out-of-reach';
+  | 'overlap'
+  | 'standing-step'
+  | 'standing-gesture'
+  | 'split-unsaid'
+  | 'role-empty'
+  | 'totals-differ'
+  | 'same-foot'
+  | 'end-foot'
+  | 'own-timing'
+  | 'odd-length'
+  | 'end-facing'
+  | 'end-place'
+  | 'turn-too-fast'
+  | 'long-spin'
+  | 'lane-blocked'
+  | 'collision'
+  | 'out-of-reach';
 
 export type Details = Readonly<Record<string, string | number>>;
 
@@ -23,9 +38,33 @@ export interface Finding {
 }
 
 export type RemedyCode =
-  | 'leave-foot-out' | 'other-foot' | 'make-hop' | 'add-step' | 'move' | 'remove' | 'touch-instead' | 'hold-instead' | 'step-instead'
-  | 'fill-hold' | 'fill-steps' | 'cut-end' | 'mirror-partner' | 'declare-same-foot' | 'declare-own-timing' | 'declare-end-foot' | 'declare-formation'
-  | 'keep-foot' | 'reverse-turn' | 'mend-turn' | 'slower' | 'spread-turn' | 'less-turn' | 'raise-level' | 'step-aside' | 'resize' | 'add-count';
+  | 'leave-foot-out'
+  | 'other-foot'
+  | 'make-hop'
+  | 'add-step'
+  | 'move'
+  | 'remove'
+  | 'touch-instead'
+  | 'hold-instead'
+  | 'step-instead'
+  | 'fill-hold'
+  | 'fill-steps'
+  | 'cut-end'
+  | 'mirror-partner'
+  | 'declare-same-foot'
+  | 'declare-own-timing'
+  | 'declare-end-foot'
+  | 'declare-formation'
+  | 'keep-foot'
+  | 'reverse-turn'
+  | 'mend-turn'
+  | 'slower'
+  | 'spread-turn'
+  | 'less-turn'
+  | 'raise-level'
+  | 'step-aside'
+  | 'resize'
+  | 'add-count';
 
 /** A change that mends a finding. */
 export interface Remedy {

@@ -1,19 +1,37 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { DIRECTION_NAMES, FOOTWORK_NAMES, KIND_NAMES, TRACK_NAMES, UNIT_NAMES, WORDS, isMoveTrack } from '../vocabulary';
+import {
+  DIRECTION_NAMES,
+  FOOTWORK_NAMES,
+  KIND_NAMES,
+  TRACK_NAMES,
+  UNIT_NAMES,
+  WORDS,
+  isMoveTrack,
+} from '../vocabulary';
 import { parse, print, readTurn, printTurn, type Body, type Label, type Line } from './index';
 
 const lines = (text: string) => parse(text).lines.map((l) => l.line);
 const firstLine = (text: string) => lines(text)[0];
 
 const turn = fc.integer({ min: 1, max: 288 }).chain((n) => fc.constantFrom(n * 15, -n * 15));
-const optional = <T>(key: string, value: fc.Arbitrary<T>) => fc.option(value.map((v) => ({ [key]: v })), { nil: {} });
+const optional = <T>(key: string, value: fc.Arbitrary<T>) =>
+  fc.option(
+    value.map((v) => ({ [key]: v })),
+    { nil: {} },
+  );
 const note = fc.stringMatching(/^[a-z]{1,6}( [0-9a-z]{1,6})?$/);
 const common = fc
   .tuple(
     optional('foot', fc.constantFrom('L', 'R')),
     optional('direction', fc.constantFrom(...DIRECTION_NAMES)),
-    optional('size', fc.oneof(fc.constantFrom('small', 'large'), fc.integer({ min: 2, max: 40 }).map((n) => n / 10))),
+    optional(
+      'size',
+      fc.oneof(
+        fc.constantFrom('small', 'large'),
+        fc.integer({ min: 2, max: 40 }).map((n) => n / 10),
+      ),
+    ),
     optional('footwork', fc.constantFrom(...FOOTWORK_NAMES)),
     optional('turn', turn),
     optional('then', turn),
@@ -21,21 +39,40 @@ const common = fc
   )
   .map((parts) => Object.assign({}, ...parts) as object);
 const body: fc.Arbitrary<Body> = fc.oneof(
-  fc.tuple(fc.constantFrom(...KIND_NAMES), common).map(([kind, rest]) => ({ type: 'action', kind, ...rest }) as Body),
-  fc.tuple(fc.constantFrom(...UNIT_NAMES), common).map(([unit, rest]) => ({ type: 'unit', unit, ...rest }) as Body),
+  fc
+    .tuple(fc.constantFrom(...KIND_NAMES), common)
+    .map(([kind, rest]) => ({ type: 'action', kind, ...rest }) as Body),
+  fc
+    .tuple(fc.constantFrom(...UNIT_NAMES), common)
+    .map(([unit, rest]) => ({ type: 'unit', unit, ...rest }) as Body),
 );
 const label: fc.Arbitrary<Label> = fc.oneof(
-  fc.record({ type: fc.constant('count' as const), beat: fc.integer({ min: 1, max: 256 }), sub: fc.constantFrom('' as const, 'e' as const, '&' as const, 'a' as const) }),
-  fc.record({ type: fc.constant('sub' as const), sub: fc.constantFrom('e' as const, '&' as const, 'a' as const) }),
+  fc.record({
+    type: fc.constant('count' as const),
+    beat: fc.integer({ min: 1, max: 256 }),
+    sub: fc.constantFrom('' as const, 'e' as const, '&' as const, 'a' as const),
+  }),
+  fc.record({
+    type: fc.constant('sub' as const),
+    sub: fc.constantFrom('e' as const, '&' as const, 'a' as const),
+  }),
   fc.record({ type: fc.constant('value' as const), value: fc.constantFrom('Q' as const, 'S' as const) }),
 );
 const wordsLabel = label.filter((l) => l.type !== 'sub' || l.sub === '&');
-const text = fc.array(fc.stringMatching(/^[a-z0-9'-]{1,7}$/), { minLength: 1, maxLength: 5 }).map((w) => w.join(' '));
-const line: fc.Arbitrary<Line> = fc.constantFrom(...TRACK_NAMES).chain((track): fc.Arbitrary<Line> =>
-  isMoveTrack(track)
-    ? fc.array(fc.record({ label, body }), { maxLength: 12 }).map((items) => ({ type: 'moves', track, items }))
-    : fc.array(fc.record({ label: wordsLabel, text }), { maxLength: 8 }).map((items) => ({ type: 'words', track, items })),
-);
+const text = fc
+  .array(fc.stringMatching(/^[a-z0-9'-]{1,7}$/), { minLength: 1, maxLength: 5 })
+  .map((w) => w.join(' '));
+const line: fc.Arbitrary<Line> = fc
+  .constantFrom(...TRACK_NAMES)
+  .chain((track): fc.Arbitrary<Line> =>
+    isMoveTrack(track)
+      ? fc
+          .array(fc.record({ label, body }), { maxLength: 12 })
+          .map((items) => ({ type: 'moves', track, items }))
+      : fc
+          .array(fc.record({ label: wordsLabel, text }), { maxLength: 8 })
+          .map((items) => ({ type: 'words', track, items })),
+  );
 
 describe('the notation is lossless', () => {
   it('parse(print(x)) = x for any breakdown', () => {
@@ -49,20 +86,42 @@ describe('the notation is lossless', () => {
 
   it('print∘parse is idempotent on any text, and nothing throws', () => {
     const scraps = fc.oneof(
-      fc.constantFrom(...WORDS.keys(), ...TRACK_NAMES, 'L', 'R', 'r1/4', 'l½', 'r1/7', '3', '4&', '&', 'Q', '(note', '"', 'x1.5', '\n', '#'),
+      fc.constantFrom(
+        ...WORDS.keys(),
+        ...TRACK_NAMES,
+        'L',
+        'R',
+        'r1/4',
+        'l½',
+        'r1/7',
+        '3',
+        '4&',
+        '&',
+        'Q',
+        '(note',
+        '"',
+        'x1.5',
+        '\n',
+        '#',
+      ),
       fc.string({ maxLength: 6 }),
     );
     fc.assert(
-      fc.property(fc.array(scraps, { maxLength: 25 }), fc.constantFrom('leader ', 'hands ', ''), (parts, head) => {
-        const once = print(lines(head + parts.join(' ')));
-        expect(print(lines(once))).toBe(once);
-      }),
+      fc.property(
+        fc.array(scraps, { maxLength: 25 }),
+        fc.constantFrom('leader ', 'hands ', ''),
+        (parts, head) => {
+          const once = print(lines(head + parts.join(' ')));
+          expect(print(lines(once))).toBe(once);
+        },
+      ),
       { seed: 20262, numRuns: 1500 },
     );
   });
 
   it('keeps every word it does not know', () => {
-    const source = 'leader 1 back quickly 2 zzz close\nnonsense here\n# remark\n\nhands 1 left to right low 2 raise 4 lower';
+    const source =
+      'leader 1 back quickly 2 zzz close\nnonsense here\n# remark\n\nhands 1 left to right low 2 raise 4 lower';
     const printed = print(lines(source));
     for (const word of source.split(/\s+/)) expect(printed).toContain(word);
   });
@@ -75,17 +134,39 @@ describe('reading', () => {
       type: 'moves',
       track: 'leader',
       items: [
-        { label: { type: 'count', beat: 1, sub: '' }, body: { type: 'action', kind: 'step', direction: 'back' } },
+        {
+          label: { type: 'count', beat: 1, sub: '' },
+          body: { type: 'action', kind: 'step', direction: 'back' },
+        },
         { label: { type: 'count', beat: 2, sub: '' }, body: { type: 'action', kind: 'close' } },
-        { label: { type: 'count', beat: 3, sub: '' }, body: { type: 'action', kind: 'step', direction: 'place' } },
+        {
+          label: { type: 'count', beat: 3, sub: '' },
+          body: { type: 'action', kind: 'step', direction: 'place' },
+        },
         { label: { type: 'sub', sub: '&' }, body: { type: 'action', kind: 'step', direction: 'place' } },
-        { label: { type: 'count', beat: 4, sub: '' }, body: { type: 'action', kind: 'step', direction: 'fwd' } },
+        {
+          label: { type: 'count', beat: 4, sub: '' },
+          body: { type: 'action', kind: 'step', direction: 'fwd' },
+        },
       ],
     });
   });
 
   it.each([
-    ['1 L side small ball r1/4 then l1/2 (soft knees)', { type: 'action', kind: 'step', foot: 'L', direction: 'side', size: 'small', footwork: 'ball', turn: 90, then: -180, note: 'soft knees' }],
+    [
+      '1 L side small ball r1/4 then l1/2 (soft knees)',
+      {
+        type: 'action',
+        kind: 'step',
+        foot: 'L',
+        direction: 'side',
+        size: 'small',
+        footwork: 'ball',
+        turn: 90,
+        then: -180,
+        note: 'soft knees',
+      },
+    ],
     ['1 rock step', { type: 'unit', unit: 'rock-step' }],
     ['1 triple step side', { type: 'unit', unit: 'triple', direction: 'side' }],
     ['1 spin r1+1/2', { type: 'action', kind: 'pivot', turn: 540 }],
@@ -134,7 +215,16 @@ describe('turn words', () => {
       expect(readTurn(printTurn(-d))).toEqual({ ok: true, value: -d });
     }
   });
-  it.each([['r¼', 90], ['l½', -180], ['r1½', 540], ['r1+1/2', 540], ['l3/8', -135], ['r30°', 30], ['r45d', 45], ['r2', 720]])('%s', (word, degrees) => {
+  it.each([
+    ['r¼', 90],
+    ['l½', -180],
+    ['r1½', 540],
+    ['r1+1/2', 540],
+    ['l3/8', -135],
+    ['r30°', 30],
+    ['r45d', 45],
+    ['r2', 720],
+  ])('%s', (word, degrees) => {
     expect(readTurn(word)).toEqual({ ok: true, value: degrees });
   });
 });

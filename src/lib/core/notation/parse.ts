@@ -1,11 +1,28 @@
 import type { Span } from '../base';
 import {
-  KINDS, LONGEST_ENTRY, TRACK_NAMES, WORDS, editDistance, isMoveTrack, nearestWord,
-  type Meaning, type Track,
+  KINDS,
+  LONGEST_ENTRY,
+  TRACK_NAMES,
+  WORDS,
+  editDistance,
+  isMoveTrack,
+  nearestWord,
+  type Meaning,
+  type Track,
 } from '../vocabulary';
 import { moveLabel, tokens, wordLabel, type Token } from './reader';
 import { LOOKS_LIKE_TURN, readTurn } from './turns';
-import type { Body, ItemSpans, Label, MoveItem, Parsed, ParsedLine, Problem, ProblemCode, WordItem } from './types';
+import type {
+  Body,
+  ItemSpans,
+  Label,
+  MoveItem,
+  Parsed,
+  ParsedLine,
+  Problem,
+  ProblemCode,
+  WordItem,
+} from './types';
 
 type Report = (code: ProblemCode, span: Span, details?: Record<string, string>, fix?: string) => void;
 
@@ -56,7 +73,10 @@ interface Group {
 }
 
 /** Splits tokens at their labels; what stands before the first label is `stray`. */
-function group(all: readonly Token[], read: (word: string) => Label | undefined): { stray: Token[]; groups: Group[] } {
+function group(
+  all: readonly Token[],
+  read: (word: string) => Label | undefined,
+): { stray: Token[]; groups: Group[] } {
   const stray: Token[] = [];
   const groups: { label: Label; at: Token; tokens: Token[] }[] = [];
   for (const token of all) {
@@ -74,7 +94,12 @@ function spansOf(g: Group): ItemSpans {
   return { label, body: { from: first, to }, all: { from: label.from, to } };
 }
 
-function strayText(stray: readonly Token[], source: string, offset: number, report: Report): { stray?: string } {
+function strayText(
+  stray: readonly Token[],
+  source: string,
+  offset: number,
+  report: Report,
+): { stray?: string } {
   const first = stray[0];
   const last = stray.at(-1);
   if (!first || !last) return {};
@@ -91,7 +116,13 @@ function reportUnclosed(all: readonly Token[], report: Report): void {
   for (const t of all) if (!t.closed) report('unclosed', t.span, { mark: t.type === 'note' ? ')' : '"' });
 }
 
-function parseWords(track: Exclude<Track, 'leader' | 'follower'>, body: string, offset: number, span: Span, report: Report): ParsedLine {
+function parseWords(
+  track: Exclude<Track, 'leader' | 'follower'>,
+  body: string,
+  offset: number,
+  span: Span,
+  report: Report,
+): ParsedLine {
   const all = tokens(body, offset, true);
   reportUnclosed(all, report);
   const { stray, groups } = group(all, wordLabel);
@@ -102,7 +133,11 @@ function parseWords(track: Exclude<Track, 'leader' | 'follower'>, body: string, 
   groups.forEach((g, i) => {
     if (items[i]?.text === '') report('nothing-here', g.at.span, { label: g.at.text });
   });
-  return { line: { type: 'words', track, items, ...strayText(stray, body, offset, report) }, span, items: groups.map(spansOf) };
+  return {
+    line: { type: 'words', track, items, ...strayText(stray, body, offset, report) },
+    span,
+    items: groups.map(spansOf),
+  };
 }
 
 function phrase(all: readonly Token[]): string {
@@ -110,7 +145,13 @@ function phrase(all: readonly Token[]): string {
   return joined.replace(/[\s,;]+$/, '');
 }
 
-function parseMoves(track: 'leader' | 'follower', body: string, offset: number, span: Span, report: Report): ParsedLine {
+function parseMoves(
+  track: 'leader' | 'follower',
+  body: string,
+  offset: number,
+  span: Span,
+  report: Report,
+): ParsedLine {
   const all = tokens(body, offset);
   reportUnclosed(all, report);
   const { stray, groups } = group(all, moveLabel);
@@ -118,19 +159,27 @@ function parseMoves(track: 'leader' | 'follower', body: string, offset: number, 
     reportLabel(g, report);
     return { label: g.label, body: parseBody(g, report) };
   });
-  return { line: { type: 'moves', track, items, ...strayText(stray, body, offset, report) }, span, items: groups.map(spansOf) };
+  return {
+    line: { type: 'moves', track, items, ...strayText(stray, body, offset, report) },
+    span,
+    items: groups.map(spansOf),
+  };
 }
 
 /** The body while it is being read: every part at most once. */
 type Draft = { -readonly [K in Exclude<keyof Parts, never>]?: Parts[K] } & { unknown: string[] };
-type Parts = Pick<Required<Extract<Body, { type: 'action' }>>, 'kind' | 'foot' | 'direction' | 'size' | 'footwork' | 'turn' | 'then' | 'note'> &
+type Parts = Pick<
+  Required<Extract<Body, { type: 'action' }>>,
+  'kind' | 'foot' | 'direction' | 'size' | 'footwork' | 'turn' | 'then' | 'note'
+> &
   Pick<Extract<Body, { type: 'unit' }>, 'unit'>;
 
 function parseBody(g: Group, report: Report): Body {
   const draft: Draft = { unknown: [] };
-  for (let i = 0; i < g.tokens.length; ) i += readPart(g.tokens, i, draft, report);
+  for (let i = 0; i < g.tokens.length;) i += readPart(g.tokens, i, draft, report);
   const body = finish(draft);
-  if (body.type === 'nothing' && body.unknown === undefined) report('nothing-here', g.at.span, { label: g.at.text });
+  if (body.type === 'nothing' && body.unknown === undefined)
+    report('nothing-here', g.at.span, { label: g.at.text });
   reportMisfits(body, g, report);
   return body;
 }
@@ -157,15 +206,24 @@ function readPart(all: readonly Token[], i: number, draft: Draft, report: Report
 }
 
 function applyMeaning(
-  meaning: Meaning, count: number, all: readonly Token[], i: number, draft: Draft,
-  set: <K extends keyof Parts>(key: K, value: Parts[K], count?: number) => number, report: Report,
+  meaning: Meaning,
+  count: number,
+  all: readonly Token[],
+  i: number,
+  draft: Draft,
+  set: <K extends keyof Parts>(key: K, value: Parts[K], count?: number) => number,
+  report: Report,
 ): number {
   switch (meaning.type) {
     case 'kind':
       if (draft.unit !== undefined && meaning.kind === 'step') return count;
-      return draft.unit !== undefined ? keepUnknown(all, i, count, draft, report, 'twice') : set('kind', meaning.kind, count);
+      return draft.unit !== undefined
+        ? keepUnknown(all, i, count, draft, report, 'twice')
+        : set('kind', meaning.kind, count);
     case 'unit':
-      return draft.kind !== undefined ? keepUnknown(all, i, count, draft, report, 'twice') : set('unit', meaning.unit, count);
+      return draft.kind !== undefined
+        ? keepUnknown(all, i, count, draft, report, 'twice')
+        : set('unit', meaning.unit, count);
     case 'direction':
       return set('direction', meaning.direction, count);
     case 'size':
@@ -180,7 +238,13 @@ function applyMeaning(
   }
 }
 
-function readTurnPart(all: readonly Token[], i: number, draft: Draft, report: Report, key: 'turn' | 'then'): number {
+function readTurnPart(
+  all: readonly Token[],
+  i: number,
+  draft: Draft,
+  report: Report,
+  key: 'turn' | 'then',
+): number {
   const token = all[i];
   if (!token) return 1;
   const turn = readTurn(token.text);
@@ -202,7 +266,14 @@ function longestEntry(all: readonly Token[], i: number): { meaning: Meaning; cou
   return undefined;
 }
 
-function keepUnknown(all: readonly Token[], i: number, count: number, draft: Draft, report: Report, code: ProblemCode): number {
+function keepUnknown(
+  all: readonly Token[],
+  i: number,
+  count: number,
+  draft: Draft,
+  report: Report,
+  code: ProblemCode,
+): number {
   for (const t of all.slice(i, i + count)) {
     draft.unknown.push(t.type === 'note' ? `(${t.text})` : t.type === 'quoted' ? `"${t.text}"` : t.text);
     const fix = code === 'unknown-word' ? nearestWord(t.text) : undefined;
@@ -226,7 +297,8 @@ function finish(draft: Draft): Body {
 function reportMisfits(body: Body, g: Group, report: Report): void {
   const span = spansOf(g).body;
   if (g.label.type === 'value' && body.type === 'unit') report('value-with-unit', span, { word: body.unit });
-  if (typeof body.size === 'number' && (body.size < 0.1 || body.size > 4)) report('does-not-fit', span, { word: `x${body.size}`, kind: 'step' });
+  if (typeof body.size === 'number' && (body.size < 0.1 || body.size > 4))
+    report('does-not-fit', span, { word: `x${body.size}`, kind: 'step' });
   if (body.type !== 'action' || KINDS[body.kind].weight !== 'none') return;
   const word = body.direction ?? body.foot ?? body.footwork;
   if (word !== undefined) report('does-not-fit', span, { word, kind: body.kind });

@@ -64,4 +64,5 @@ function printWords(item: WordItem): string {
   return spaced(printLabel(item.label), text);
 }
 
-const spaced = (...parts: readonly (string | undefined)[]): string => parts.filter((p) => p !== undefined && p !== '').join(' ');
+const spaced = (...parts: readonly (string | undefined)[]): string =>
+  parts.filter((p) => p !== undefined && p !== '').join(' ');

@@ -75,4 +75,5 @@ function countLabel(word: string): Label | undefined {
   return { type: 'count', beat: Number(m[1]), sub: (m[2] ?? '') as Sub };
 }
 
-const isSub = (word: string): word is Exclude<Sub, ''> => word !== '' && (SUBS as readonly string[]).includes(word);
+const isSub = (word: string): word is Exclude<Sub, ''> =>
+  word !== '' && (SUBS as readonly string[]).includes(word);

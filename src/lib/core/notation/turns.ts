@@ -1,10 +1,22 @@
 import { fail, ok, type Degrees, type Result } from '../base';
 
 const FRACTIONS: Readonly<Record<string, number>> = {
-  '¼': 1 / 4, '½': 1 / 2, '¾': 3 / 4, '⅛': 1 / 8, '⅜': 3 / 8, '⅝': 5 / 8, '⅞': 7 / 8, '⅓': 1 / 3, '⅔': 2 / 3, '⅙': 1 / 6, '⅚': 5 / 6,
+  '¼': 1 / 4,
+  '½': 1 / 2,
+  '¾': 3 / 4,
+  '⅛': 1 / 8,
+  '⅜': 3 / 8,
+  '⅝': 5 / 8,
+  '⅞': 7 / 8,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+  '⅙': 1 / 6,
+  '⅚': 5 / 6,
 };
 const SIGN = Object.keys(FRACTIONS).join('');
-const SHAPE = new RegExp(`^([rl])(?:(\\d+)(?:°|d)|(?:(\\d+)\\+)?(\\d+)/(\\d+)|(\\d+)?\\+?([${SIGN}])|(\\d+))$`);
+const SHAPE = new RegExp(
+  `^([rl])(?:(\\d+)(?:°|d)|(?:(\\d+)\\+)?(\\d+)/(\\d+)|(\\d+)?\\+?([${SIGN}])|(\\d+))$`,
+);
 /** A word that starts like a turn, whether or not its amount can be read. */
 export const LOOKS_LIKE_TURN = new RegExp(`^[rl][\\d${SIGN}]`);
 
@@ -19,7 +31,10 @@ export function readTurn(word: string): Result<Degrees, 'bad-turn' | 'turn-not-1
   const m = SHAPE.exec(word);
   if (!m) return fail('bad-turn');
   const [, side, deg, whole, top, bottom, before, sign, alone] = m;
-  const amount = deg !== undefined ? Number(deg) : 360 * (Number(whole ?? before ?? alone ?? 0) + share(top, bottom, sign));
+  const amount =
+    deg !== undefined
+      ? Number(deg)
+      : 360 * (Number(whole ?? before ?? alone ?? 0) + share(top, bottom, sign));
   const rounded = Math.round(amount);
   if (!Number.isFinite(amount) || amount <= 0 || amount > LARGEST) return fail('bad-turn');
   if (Math.abs(amount - rounded) > 1e-6 || rounded % 15 !== 0) return fail('turn-not-15');

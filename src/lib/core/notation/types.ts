@@ -75,8 +75,18 @@ export type Line = MoveLine | WordLine | OtherLine;
 export type Notation = readonly Line[];
 
 export type ProblemCode =
-  | 'unknown-line' | 'unknown-word' | 'no-count' | 'nothing-here' | 'twice' | 'bad-turn' | 'turn-not-15'
-  | 'then-without-turn' | 'unclosed' | 'count-zero' | 'does-not-fit' | 'value-with-unit';
+  | 'unknown-line'
+  | 'unknown-word'
+  | 'no-count'
+  | 'nothing-here'
+  | 'twice'
+  | 'bad-turn'
+  | 'turn-not-15'
+  | 'then-without-turn'
+  | 'unclosed'
+  | 'count-zero'
+  | 'does-not-fit'
+  | 'value-with-unit';
 
 /** What is wrong with the text, and where. `details` fill the sentence; `fix` replaces `span` when there is an obvious one. */
 export interface Problem {

@@ -11,7 +11,8 @@ export interface Position {
  * When a written count is danced.
  * @example tickOf({ beat: 3, sub: '&' }, 'swung') // 32
  */
-export const tickOf = (p: Position, feel: Feel): Ticks => (p.beat - 1) * TICKS_PER_BEAT + FEELS[feel].ticks[p.sub];
+export const tickOf = (p: Position, feel: Feel): Ticks =>
+  (p.beat - 1) * TICKS_PER_BEAT + FEELS[feel].ticks[p.sub];
 
 /**
  * The written count of a tick; undefined where the feel has no label for it.

@@ -45,5 +45,8 @@ export function tickAt(seconds: Seconds, map: TempoMap): number {
 
 function checkMap(map: TempoMap): void {
   invariant(map[0].beat === 0, 'a tempo map begins at beat 0');
-  invariant(map.every((c, i) => c.bpm > 0 && (i === 0 || c.beat > (map[i - 1]?.beat ?? 0))), 'a tempo map is in order');
+  invariant(
+    map.every((c, i) => c.bpm > 0 && (i === 0 || c.beat > (map[i - 1]?.beat ?? 0))),
+    'a tempo map is in order',
+  );
 }

@@ -3,9 +3,20 @@
  * (the first is printed), and its name as spoken. Source: common practice.
  */
 export type Kind =
-  | 'step' | 'replace' | 'close' | 'hop' | 'split'
-  | 'touch' | 'tap' | 'point' | 'kick' | 'flick' | 'brush'
-  | 'hold' | 'sway' | 'pivot';
+  | 'step'
+  | 'replace'
+  | 'close'
+  | 'hop'
+  | 'split'
+  | 'touch'
+  | 'tap'
+  | 'point'
+  | 'kick'
+  | 'flick'
+  | 'brush'
+  | 'hold'
+  | 'sway'
+  | 'pivot';
 
 /**
  * - `takes`: weight goes onto the acting foot · `same`: lands on the foot it left · `both`: weight on both feet
@@ -21,7 +32,11 @@ export interface KindRow {
 
 export const KINDS = {
   step: { weight: 'takes', words: ['step'], says: 'step' },
-  replace: { weight: 'takes', words: ['replace', 'recover'], says: 'weight back onto the foot left in place' },
+  replace: {
+    weight: 'takes',
+    words: ['replace', 'recover'],
+    says: 'weight back onto the foot left in place',
+  },
   close: { weight: 'takes', words: ['close', 'together'], says: 'feet together, weight changes' },
   hop: { weight: 'same', words: ['hop'], says: 'lands on the foot it left' },
   split: { weight: 'both', words: ['split'], says: 'weight on both feet' },
@@ -41,7 +56,7 @@ export const KINDS = {
  * relative to the new facing, for a normal size. Source: geometry; crossing amounts are our estimate.
  */
 export type Direction =
-  | 'fwd' | 'back' | 'side' | 'diag-fwd' | 'diag-back' | 'across' | 'behind' | 'hook' | 'third' | 'place';
+  'fwd' | 'back' | 'side' | 'diag-fwd' | 'diag-back' | 'across' | 'behind' | 'hook' | 'third' | 'place';
 
 export interface DirectionRow {
   readonly out: number;
@@ -73,7 +88,16 @@ export const SIZES = {
 
 /** Which part of the foot lands and in which order. Source: common practice. */
 export type Footwork =
-  | 'heel' | 'ball' | 'flat' | 'toe' | 'ball-flat' | 'heel-flat' | 'heel-toe' | 'toe-heel' | 'inside-edge' | 'leave-toe';
+  | 'heel'
+  | 'ball'
+  | 'flat'
+  | 'toe'
+  | 'ball-flat'
+  | 'heel-flat'
+  | 'heel-toe'
+  | 'toe-heel'
+  | 'inside-edge'
+  | 'leave-toe';
 export const FOOTWORK = {
   heel: { words: ['heel'], says: 'heel' },
   ball: { words: ['ball'], says: 'ball of the foot' },

@@ -19,8 +19,21 @@ export interface UnitRow {
 }
 
 export type UnitName =
-  | 'walk' | 'walks' | 'triple' | 'chasse' | 'rock-step' | 'anchor' | 'coaster' | 'sailor' | 'lock-step'
-  | 'kick-ball-change' | 'step-touch' | 'touch-step' | 'rest' | 'mambo' | 'grapevine';
+  | 'walk'
+  | 'walks'
+  | 'triple'
+  | 'chasse'
+  | 'rock-step'
+  | 'anchor'
+  | 'coaster'
+  | 'sailor'
+  | 'lock-step'
+  | 'kick-ball-change'
+  | 'step-touch'
+  | 'touch-step'
+  | 'rest'
+  | 'mambo'
+  | 'grapevine';
 
 const step = (beat: number, sub: Sub, direction?: Direction | 'given', kind: Kind = 'step'): UnitStep =>
   direction === undefined ? { beat, sub, kind } : { beat, sub, kind, direction };
@@ -30,21 +43,116 @@ const step = (beat: number, sub: Sub, direction?: Direction | 'given', kind: Kin
  * Source: common practice; where schools place the feet differently, write the steps out.
  */
 export const UNITS = {
-  walk: { beats: 1, direction: 'fwd', words: ['walk'], says: 'one step forward', steps: [step(0, '', 'given')] },
-  walks: { beats: 2, direction: 'fwd', words: ['walks'], says: 'two steps', steps: [step(0, '', 'given'), step(1, '', 'given')] },
-  triple: { beats: 2, direction: 'place', words: ['triple'], says: 'three steps in two beats', steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')] },
-  chasse: { beats: 2, direction: 'side', words: ['chasse', 'chassé'], says: 'side, close, side', steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')] },
-  'rock-step': { beats: 2, direction: 'back', words: ['rock-step', 'rock step'], says: 'step away and replace', steps: [step(0, '', 'given'), step(1, '', undefined, 'replace')] },
-  anchor: { beats: 2, direction: 'back', words: ['anchor'], says: 'hook, place, settle', steps: [step(0, '', 'hook'), step(0, '&', undefined, 'replace'), step(1, '', 'place')] },
-  coaster: { beats: 2, direction: 'back', words: ['coaster'], says: 'back, close, forward', steps: [step(0, '', 'back'), step(0, '&', undefined, 'close'), step(1, '', 'fwd')] },
-  sailor: { beats: 2, direction: 'behind', words: ['sailor'], says: 'behind, side, side', steps: [step(0, '', 'behind'), step(0, '&', 'side'), step(1, '', 'place')] },
-  'lock-step': { beats: 2, direction: 'fwd', words: ['lock-step', 'lock step'], says: 'forward, hook behind, forward', steps: [step(0, '', 'given'), step(0, '&', 'hook'), step(1, '', 'given')] },
-  'kick-ball-change': { beats: 2, direction: 'fwd', words: ['kick-ball-change'], says: 'kick, ball, replace', steps: [step(0, '', 'fwd', 'kick'), step(0, '&', 'place'), step(1, '', 'place')] },
-  'step-touch': { beats: 2, direction: 'side', words: ['step-touch'], says: 'a step and a touch', steps: [step(0, '', 'given'), step(1, '', 'place', 'touch')] },
-  'touch-step': { beats: 2, direction: 'side', words: ['touch-step'], says: 'a touch and a step', steps: [step(0, '', 'place', 'touch'), step(1, '', 'given')] },
-  rest: { beats: 2, direction: 'place', words: ['rest'], says: 'nothing for two beats', steps: [step(0, '', undefined, 'hold')] },
-  mambo: { beats: 4, direction: 'fwd', words: ['mambo'], says: 'break, replace, close, hold', steps: [step(0, '', 'given'), step(1, '', undefined, 'replace'), step(2, '', undefined, 'close'), step(3, '', undefined, 'hold')] },
-  grapevine: { beats: 4, direction: 'side', words: ['grapevine'], says: 'side, behind, side, across', steps: [step(0, '', 'side'), step(1, '', 'behind'), step(2, '', 'side'), step(3, '', 'across')] },
+  walk: {
+    beats: 1,
+    direction: 'fwd',
+    words: ['walk'],
+    says: 'one step forward',
+    steps: [step(0, '', 'given')],
+  },
+  walks: {
+    beats: 2,
+    direction: 'fwd',
+    words: ['walks'],
+    says: 'two steps',
+    steps: [step(0, '', 'given'), step(1, '', 'given')],
+  },
+  triple: {
+    beats: 2,
+    direction: 'place',
+    words: ['triple'],
+    says: 'three steps in two beats',
+    steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')],
+  },
+  chasse: {
+    beats: 2,
+    direction: 'side',
+    words: ['chasse', 'chassé'],
+    says: 'side, close, side',
+    steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')],
+  },
+  'rock-step': {
+    beats: 2,
+    direction: 'back',
+    words: ['rock-step', 'rock step'],
+    says: 'step away and replace',
+    steps: [step(0, '', 'given'), step(1, '', undefined, 'replace')],
+  },
+  anchor: {
+    beats: 2,
+    direction: 'back',
+    words: ['anchor'],
+    says: 'hook, place, settle',
+    steps: [step(0, '', 'hook'), step(0, '&', undefined, 'replace'), step(1, '', 'place')],
+  },
+  coaster: {
+    beats: 2,
+    direction: 'back',
+    words: ['coaster'],
+    says: 'back, close, forward',
+    steps: [step(0, '', 'back'), step(0, '&', undefined, 'close'), step(1, '', 'fwd')],
+  },
+  sailor: {
+    beats: 2,
+    direction: 'behind',
+    words: ['sailor'],
+    says: 'behind, side, side',
+    steps: [step(0, '', 'behind'), step(0, '&', 'side'), step(1, '', 'place')],
+  },
+  'lock-step': {
+    beats: 2,
+    direction: 'fwd',
+    words: ['lock-step', 'lock step'],
+    says: 'forward, hook behind, forward',
+    steps: [step(0, '', 'given'), step(0, '&', 'hook'), step(1, '', 'given')],
+  },
+  'kick-ball-change': {
+    beats: 2,
+    direction: 'fwd',
+    words: ['kick-ball-change'],
+    says: 'kick, ball, replace',
+    steps: [step(0, '', 'fwd', 'kick'), step(0, '&', 'place'), step(1, '', 'place')],
+  },
+  'step-touch': {
+    beats: 2,
+    direction: 'side',
+    words: ['step-touch'],
+    says: 'a step and a touch',
+    steps: [step(0, '', 'given'), step(1, '', 'place', 'touch')],
+  },
+  'touch-step': {
+    beats: 2,
+    direction: 'side',
+    words: ['touch-step'],
+    says: 'a touch and a step',
+    steps: [step(0, '', 'place', 'touch'), step(1, '', 'given')],
+  },
+  rest: {
+    beats: 2,
+    direction: 'place',
+    words: ['rest'],
+    says: 'nothing for two beats',
+    steps: [step(0, '', undefined, 'hold')],
+  },
+  mambo: {
+    beats: 4,
+    direction: 'fwd',
+    words: ['mambo'],
+    says: 'break, replace, close, hold',
+    steps: [
+      step(0, '', 'given'),
+      step(1, '', undefined, 'replace'),
+      step(2, '', undefined, 'close'),
+      step(3, '', undefined, 'hold'),
+    ],
+  },
+  grapevine: {
+    beats: 4,
+    direction: 'side',
+    words: ['grapevine'],
+    says: 'side, behind, side, across',
+    steps: [step(0, '', 'side'), step(1, '', 'behind'), step(2, '', 'side'), step(3, '', 'across')],
+  },
 } as const satisfies Record<UnitName, UnitRow>;
 
 export const UNIT_NAMES = Object.keys(UNITS) as UnitName[];

@@ -1,6 +1,15 @@
 import {
-  DIRECTIONS, DIRECTION_NAMES, FOOTWORK, FOOTWORK_NAMES, KINDS, KIND_NAMES, SIZES,
-  type Direction, type Footwork, type Kind, type SizeName,
+  DIRECTIONS,
+  DIRECTION_NAMES,
+  FOOTWORK,
+  FOOTWORK_NAMES,
+  KINDS,
+  KIND_NAMES,
+  SIZES,
+  type Direction,
+  type Footwork,
+  type Kind,
+  type SizeName,
 } from './actions.data';
 import { UNITS, UNIT_NAMES, type UnitName } from './units.data';
 

@@ -1,0 +1,2 @@
+export * from './floor';
+export * from './rail';

@@ -1,0 +1,191 @@
+import { z } from 'zod';
+import { analyse, type Analysis } from '$lib/core/analysis';
+import { ROLES, TICKS_PER_BEAT, fail, ok, type Result, type Role } from '$lib/core/base';
+import { firstIssue, readJson, readText, FORMAT, VERSION, type FileError } from '$lib/core/codecs';
+import { type Figure } from '$lib/core/figure';
+import { check, fixesFor } from '$lib/core/findings';
+import { sayCount } from '$lib/core/time';
+import { findingText, problemText, remedyText } from '$lib/messages';
+
+/** Largest body accepted, in bytes. */
+export const BODY_LIMIT = 64 * 1024;
+
+const height = z.number().min(1).max(2.4);
+const requestSchema = z
+  .object({
+    figure: z.unknown().optional(),
+    text: z.string().max(BODY_LIMIT).optional(),
+    heights: z.object({ leader: height, follower: height }).strict().optional(),
+    fixes: z.boolean().optional(),
+  })
+  .strict()
+  .refine((b) => (b.figure === undefined) !== (b.text === undefined), {
+    message: 'Expected either figure or text.',
+  });
+
+interface Asked {
+  readonly figure: Figure;
+  readonly heights?: { leader: number; follower: number };
+  readonly fixes: boolean;
+}
+interface Refusal extends FileError {
+  readonly status: 400 | 413 | 415 | 422;
+}
+const refuse = (status: Refusal['status'], error: FileError): Result<never, Refusal> =>
+  fail({ status, ...error });
+
+/** `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. */
+export async function analyseRequest(request: Request): Promise<Response> {
+  const body = await readBody(request);
+  const asked = body.ok ? readAsked(body.value, request.headers.get('content-type') ?? '') : body;
+  if (!asked.ok) {
+    const { status, ...error } = asked.error;
+    return Response.json({ error }, { status });
+  }
+  const a = analyse(asked.value.figure, asked.value.heights);
+  return Response.json(report(a, asked.value));
+}
+
+/** Reads at most {@link BODY_LIMIT} bytes, whatever the headers promise. */
+async function readBody(request: Request): Promise<Result<string, Refusal>> {
+  const tooLarge = refuse(413, { at: 'the body', message: `At most ${BODY_LIMIT} bytes are read.` });
+  if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) return tooLarge;
+  const reader = request.body?.getReader();
+  if (!reader) return refuse(400, { at: 'the body', message: 'The body is empty.' });
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.byteLength;
+    if (size > BODY_LIMIT) {
+      await reader.cancel();
+      return tooLarge;
+    }
+    chunks.push(value);
+  }
+  try {
+    return ok(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks)));
+  } catch {
+    return refuse(400, { at: 'the body', message: 'The body is not UTF-8 text.' });
+  }
+}
+
+function readAsked(body: string, contentType: string): Result<Asked, Refusal> {
+  const type = contentType.split(';')[0]?.trim().toLowerCase();
+  if (type === 'text/plain') return fromText(body, { fixes: false });
+  if (type !== 'application/json')
+    return refuse(415, { at: 'Content-Type', message: 'Expected application/json or text/plain.' });
+  let raw: unknown;
+  try {
+    raw = JSON.parse(body);
+  } catch {
+    return refuse(400, { at: 'the body', message: 'This is not JSON.' });
+  }
+  const asked = requestSchema.safeParse(raw);
+  if (!asked.success) return refuse(400, firstIssue(asked.error.issues, raw));
+  const { figure, text, heights, fixes } = asked.data;
+  const rest = { fixes: fixes ?? false, ...(heights ? { heights } : {}) };
+  return text !== undefined ? fromText(text, rest) : fromJson(figure, rest);
+}
+
+function fromText(text: string, rest: Omit<Asked, 'figure'>): Result<Asked, Refusal> {
+  let n = 0;
+  const read = readText(text, () => `text-${++n}`);
+  return read.ok ? only(read.value, rest) : refuse(422, read.error);
+}
+
+function fromJson(figure: unknown, rest: Omit<Asked, 'figure'>): Result<Asked, Refusal> {
+  const read = readJson(JSON.stringify({ format: FORMAT, version: VERSION, figures: [figure] }));
+  if (!read.ok) return refuse(422, { ...read.error, at: read.error.at.replace(/^figures\[0\]/, 'figure') });
+  return only(read.value, rest);
+}
+
+function only(figures: readonly Figure[], rest: Omit<Asked, 'figure'>): Result<Asked, Refusal> {
+  const figure = figures[0];
+  if (!figure || figures.length > 1)
+    return refuse(422, { at: 'figure', message: `Expected one figure, found ${figures.length}.` });
+  return ok({ figure, ...rest });
+}
+
+const metres = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 1000) / 1000 : null);
+
+/** The answer: plain data, counts as written, metres and degrees. */
+function report(a: Analysis, asked: Asked) {
+  const say = (tick: number) => sayCount(tick, a.figure.feel);
+  const { floor } = a;
+  return {
+    name: a.figure.name,
+    counts: a.counts,
+    roles: Object.fromEntries(ROLES.map((role) => [role, roleReport(a, role)])),
+    floor: {
+      closest: { count: say(Math.max(0, floor.closest.tick)), gap: metres(floor.closest.gap) },
+      rectangle: {
+        width: metres(floor.rectangle.maxX - floor.rectangle.minX),
+        length: metres(floor.rectangle.maxY - floor.rectangle.minY),
+      },
+      travel: { x: metres(floor.travel.x), y: metres(floor.travel.y) },
+      rotation: Math.round(floor.rotation),
+      passes: floor.passes.map((p) => ({
+        count: say(Math.max(0, p.tick)),
+        leaderSide: p.leaderSide,
+        gap: metres(p.gap),
+      })),
+      end: {
+        right: metres(floor.end.right),
+        ahead: metres(floor.end.ahead),
+        turn: floor.end.turn,
+        formation: floor.end.formation ?? null,
+      },
+    },
+    problems: a.parsed.problems.map((p) => ({
+      code: p.code,
+      from: p.span.from,
+      to: p.span.to,
+      message: problemText(p),
+      ...(p.fix ? { fix: p.fix } : {}),
+    })),
+    findings: check(a).map((f) => ({
+      code: f.code,
+      severity: f.severity,
+      role: f.role ?? null,
+      count: say(Math.max(0, f.tick)),
+      ...findingText(f),
+      ...(asked.fixes
+        ? {
+            fixes: fixesFor(a, f, 3, asked.heights, 30).map((x) => ({
+              says: remedyText(x),
+              lines: x.result.lines.split('\n'),
+            })),
+          }
+        : {}),
+    })),
+  };
+}
+
+function roleReport(a: Analysis, role: Role) {
+  const r = a.roles[role];
+  return {
+    changes: r.changes,
+    turn: r.total,
+    startFree: r.startFree,
+    endFree: r.endFree ?? null,
+    units: r.units.map((u) => ({
+      from: u.from / TICKS_PER_BEAT + 1,
+      rhythm: u.rhythm,
+      changes: u.changes,
+      free: u.free ?? null,
+    })),
+    steps: r.actions.map((w) => ({
+      count: sayCount(w.tick, a.figure.feel),
+      tick: w.tick,
+      ticks: w.end - w.tick,
+      kind: w.action.kind,
+      foot: w.foot ?? null,
+      after: w.after,
+      direction: w.action.direction ?? null,
+      turn: w.action.turn ?? 0,
+      facing: r.path.facing[w.tick - r.path.from] ?? null,
+    })),
+  };
+}

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { defaultHeights, type Heights } from '$lib/core/analysis';
+import { openDatabase, seedOnce, type Database } from '$lib/storage';
+
+export type Theme = 'system' | 'light' | 'dark';
+
+const settingsSchema = z.object({
+  theme: z.enum(['system', 'light', 'dark']).catch('system'),
+  leaderHeight: z.number().min(1).max(2.4).catch(defaultHeights.leader),
+  followerHeight: z.number().min(1).max(2.4).catch(defaultHeights.follower),
+});
+const KEY = 'brisk-partner:settings';
+
+/** What the whole application shares: the store, the settings, the open dialogs. */
+class App {
+  theme: Theme = $state('system');
+  leaderHeight = $state(defaultHeights.leader as number);
+  followerHeight = $state(defaultHeights.follower as number);
+  palette = $state(false);
+  shortcuts = $state(false);
+  #db: Promise<Database> | undefined;
+
+  readonly heights: Heights = $derived.by(() => ({
+    leader: this.leaderHeight,
+    follower: this.followerHeight,
+  }));
+
+  /** The opened store, with the demo repertoire in it on the very first start. */
+  db(): Promise<Database> {
+    this.#db ??= this.#open();
+    return this.#db;
+  }
+
+  async #open(): Promise<Database> {
+    const db = openDatabase();
+    await db.open();
+    if (!(await db.settings.get('seeded'))) {
+      const { demoFigures } = await import('$lib/demo/figures');
+      await seedOnce(db, demoFigures, Date.now());
+    }
+    return db;
+  }
+
+  loadSettings(): void {
+    let raw: unknown = {};
+    try {
+      raw = JSON.parse(localStorage.getItem(KEY) ?? '{}');
+    } catch {
+      raw = {};
+    }
+    const s = settingsSchema.parse(typeof raw === 'object' && raw !== null ? raw : {});
+    Object.assign(this, s);
+  }
+
+  saveSettings(): void {
+    const { theme, leaderHeight, followerHeight } = this;
+    try {
+      localStorage.setItem(KEY, JSON.stringify({ theme, leaderHeight, followerHeight }));
+    } catch {
+      // Settings last for this visit only where nothing can be stored.
+    }
+    document.documentElement.dataset.theme = theme;
+  }
+}
+
+export const app = new App();

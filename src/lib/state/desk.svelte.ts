@@ -1,0 +1,90 @@
+import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
+import { type Role } from '$lib/core/base';
+import { applyEdits, type Figure, type FigureEdit, type Ref } from '$lib/core/figure';
+import { check, fixesFor, keyOf, type Finding, type Fix } from '$lib/core/findings';
+import { failureText } from '$lib/messages';
+import { begin, record, redo, undo, type History } from './history';
+
+/** Which danced step is chosen. */
+export interface Selection {
+  readonly role: Role;
+  readonly ref: Ref;
+  readonly pass: number;
+}
+
+const sameRef = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item && a.step === b.step;
+
+/**
+ * One figure on the desk: the document with its history, and everything derived from it. Text, rail, floor and
+ * details all change it through {@link edit}; nothing else does.
+ */
+export class Desk {
+  #history: History<Figure> = $state.raw() as History<Figure>;
+  selection: Selection | undefined = $state.raw(undefined);
+  /** What went wrong with the last edit; empty when it went well. */
+  notice = $state('');
+  #fixes: { of: Analysis; map: Map<string, readonly Fix[]> } | undefined = $state.raw(undefined);
+  readonly heights: Heights;
+  /** Called with every new version of the figure. */
+  onchange: (figure: Figure) => void = () => {};
+
+  constructor(figure: Figure, heights: Heights) {
+    this.#history = begin(figure);
+    this.heights = heights;
+  }
+
+  readonly figure: Figure = $derived.by(() => this.#history.present);
+  readonly analysis: Analysis = $derived.by(() => analyse(this.figure, this.heights));
+  readonly findings: readonly Finding[] = $derived.by(() => check(this.analysis));
+  readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
+  readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
+  readonly selected: Weighed | undefined = $derived.by(() => {
+    const s = this.selection;
+    return s && this.analysis.roles[s.role].actions.find((w) => w.pass === s.pass && sameRef(w.ref, s.ref));
+  });
+
+  /** Applies edits as one step of the history. Returns false, with a notice, when they cannot be done. */
+  edit(edits: FigureEdit | readonly FigureEdit[], group?: string): boolean {
+    const result = applyEdits(this.figure, Array.isArray(edits) ? edits : [edits as FigureEdit]);
+    this.notice = result.ok ? '' : failureText(result.error);
+    if (result.ok) this.#become(record(this.#history, result.value, group, Date.now()));
+    return result.ok;
+  }
+
+  undo(): void {
+    this.#become(undo(this.#history));
+  }
+  redo(): void {
+    this.#become(redo(this.#history));
+  }
+
+  /** Takes over a version saved elsewhere; the history begins anew. */
+  replace(figure: Figure): void {
+    this.#history = begin(figure);
+  }
+
+  #become(next: History<Figure>): void {
+    const changed = next.present !== this.#history.present;
+    this.#history = next;
+    if (changed) this.onchange(next.present);
+  }
+
+  select(role: Role, w: Weighed | undefined): void {
+    this.selection = w && { role, ref: w.ref, pass: w.pass };
+  }
+
+  /** The tried mends of a finding; empty until {@link computeFixes} has run for this version. */
+  fixes(f: Finding): readonly Fix[] {
+    return this.#fixes?.of === this.analysis ? (this.#fixes.map.get(keyOf(f)) ?? []) : [];
+  }
+  readonly fixesReady: boolean = $derived.by(() => this.#fixes?.of === this.analysis);
+
+  /** Tries mends for the findings; costs many analyses, so it runs when typing pauses. */
+  computeFixes(): void {
+    const of = this.analysis;
+    const map = new Map(
+      this.findings.slice(0, 12).map((f) => [keyOf(f), fixesFor(of, f, 3, this.heights, 40)] as const),
+    );
+    this.#fixes = { of, map };
+  }
+}

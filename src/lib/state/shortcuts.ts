@@ -1,0 +1,37 @@
+/** Every keyboard shortcut, for the sheet and the palette. `Mod` is Ctrl, or Command on a Mac. */
+export interface Shortcut {
+  readonly keys: string;
+  readonly does: string;
+  readonly where: 'everywhere' | 'figure desk' | 'a step on the rail' | 'the text';
+}
+
+export const SHORTCUTS: readonly Shortcut[] = [
+  { keys: 'Mod+K', does: 'Find a figure or a command', where: 'everywhere' },
+  { keys: '?', does: 'This sheet', where: 'everywhere' },
+  { keys: 'Space', does: 'Play or pause', where: 'figure desk' },
+  { keys: '← →', does: 'Previous or next count', where: 'figure desk' },
+  { keys: 'Home', does: 'Back to count 1', where: 'figure desk' },
+  { keys: '[ ]', does: 'Slower or faster', where: 'figure desk' },
+  { keys: 'O', does: 'Loop the unit under the playhead', where: 'figure desk' },
+  { keys: 'V', does: 'Next viewpoint', where: 'figure desk' },
+  { keys: 'M', does: 'Mirror the floor', where: 'figure desk' },
+  { keys: 'L / F / B', does: 'Leader only, follower only, both', where: 'figure desk' },
+  { keys: 'E', does: 'To the text', where: 'figure desk' },
+  { keys: 'R', does: 'To the rail', where: 'figure desk' },
+  { keys: 'X', does: 'Apply the first fix', where: 'figure desk' },
+  { keys: 'Mod+Z', does: 'Undo', where: 'figure desk' },
+  { keys: 'Mod+Shift+Z', does: 'Redo', where: 'figure desk' },
+  { keys: '← → ↑ ↓', does: 'Next step, other role', where: 'a step on the rail' },
+  { keys: 'Alt+← Alt+→', does: 'Move the step to the count before or after', where: 'a step on the rail' },
+  { keys: 'Shift+L / Shift+R', does: 'Use that foot', where: 'a step on the rail' },
+  { keys: '+', does: 'Add a step after', where: 'a step on the rail' },
+  { keys: 'Delete', does: 'Take the step out', where: 'a step on the rail' },
+  { keys: 'Escape', does: 'Choose nothing', where: 'a step on the rail' },
+  { keys: 'Mod+.', does: 'Show quick fixes at the cursor', where: 'the text' },
+  { keys: 'Escape, then Tab', does: 'Leave the text', where: 'the text' },
+];
+
+/** True where letters and arrows belong to what has the focus. */
+export const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));

@@ -1,0 +1,3 @@
+export * from './db';
+export * as journal from './journal';
+export * from './repertoire';

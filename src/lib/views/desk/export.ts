@@ -1,0 +1,36 @@
+import type { Analysis } from '$lib/core/analysis';
+import type { Figure } from '$lib/core/figure';
+
+/** A name that every file system takes. @example fileName('Push / turn') // 'push-turn' */
+export const fileName = (name: string): string =>
+  name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60) || 'figure';
+
+const titled = (figures: readonly Figure[]): string =>
+  figures.length === 1 && figures[0] ? fileName(figures[0].name) : 'repertoire';
+
+export async function exportJson(figures: readonly Figure[]): Promise<void> {
+  const { writeJson } = await import('$lib/core/codecs');
+  download(`${titled(figures)}.brisk.json`, 'application/json', writeJson(figures));
+}
+export async function exportText(figures: readonly Figure[]): Promise<void> {
+  const { writeText } = await import('$lib/core/codecs');
+  download(`${titled(figures)}.txt`, 'text/plain;charset=utf-8', writeText(figures));
+}
+export async function exportCsv(a: Analysis): Promise<void> {
+  const { writeCsv } = await import('$lib/core/codecs');
+  download(`${fileName(a.figure.name)}.csv`, 'text/csv;charset=utf-8', writeCsv(a));
+}
+
+function download(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const a = document.createElement('a');
+  a.href = url;
+  a.download = name;
+  a.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}

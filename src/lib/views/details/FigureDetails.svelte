@@ -1,0 +1,280 @@
+<script lang="ts">
+  import { admissibleRepeats } from '$lib/core/analysis';
+  import { TICKS_PER_BEAT } from '$lib/core/base';
+  import type { CountRange, Details } from '$lib/core/figure';
+  import {
+    DANCES,
+    DANCE_IDS,
+    FAMILIES,
+    FEELS,
+    FEEL_NAMES,
+    FORMATIONS,
+    FORMATION_IDS,
+    HOLDS,
+    HOLD_IDS,
+    LEVELS,
+    LEVEL_IDS,
+    type Level,
+  } from '$lib/core/vocabulary';
+  import type { Desk } from '$lib/state/desk.svelte';
+
+  let { desk }: { desk: Desk } = $props();
+  const f = $derived(desk.figure);
+
+  function set(patch: { [K in keyof Details]?: Details[K] | undefined }, group?: string) {
+    desk.edit({ type: 'set-details', patch }, group);
+  }
+  const ranges = (rs: readonly CountRange[]): string => rs.map((r) => `${r.from}-${r.to}`).join(', ');
+  let rangeProblem = $state('');
+  function readRanges(text: string): CountRange[] | undefined {
+    const parts = text.split(/[\s,]+/).filter(Boolean);
+    const read = parts.map((p) => /^(\d+)(?:[-–](\d+))?$/.exec(p));
+    const rs = read.map((m) => ({ from: Number(m?.[1]), to: Number(m?.[2] ?? m?.[1]) }));
+    const bad = rs.findIndex((r) => !(r.from >= 1 && r.to >= r.from && r.to <= 512));
+    rangeProblem = bad >= 0 ? `“${parts[bad]}” is not a count or two counts. Expected for instance 3-4.` : '';
+    return bad >= 0 ? undefined : rs;
+  }
+  function setRanges(key: 'sameFoot' | 'ownTiming', text: string) {
+    const rs = readRanges(text);
+    if (rs) set({ [key]: rs });
+  }
+  function setTempo(key: 'min' | 'max', value: number) {
+    if (!(value >= 20 && value <= 400)) return;
+    const tempo = { ...f.tempo, [key]: value };
+    set({ tempo: { min: Math.min(tempo.min, value), max: Math.max(tempo.max, value) } });
+  }
+  function setDance(dance: keyof typeof DANCES) {
+    const row = DANCES[dance];
+    set({ dance, feel: row.feel, tempo: { ...row.tempo } });
+  }
+  const repeatSpan = $derived(f.repeat ?? { from: 1, to: desk.analysis.unitBeats, times: 1 });
+  function setRepeat(patch: Partial<typeof repeatSpan>) {
+    const next = { ...repeatSpan, ...patch };
+    if (!(next.from >= 1 && next.to >= next.from && next.times >= 1 && next.times <= 32)) return;
+    set({ repeat: next.times > 1 || f.repeat ? next : undefined });
+  }
+  const allowed = $derived.by(() => {
+    const { from, to } = repeatSpan;
+    const changes = desk.analysis.roles.leader.actions.filter(
+      (w) =>
+        w.pass === 0 && w.change && w.tick >= (from - 1) * TICKS_PER_BEAT && w.tick < to * TICKS_PER_BEAT,
+    ).length;
+    const list = admissibleRepeats(changes, true, 8);
+    return list.length === 8
+      ? 'any number of times keeps the foot'
+      : `${list.slice(0, 3).join(', ')} … times keep the foot`;
+  });
+</script>
+
+<form class="details" onsubmit={(e) => e.preventDefault()}>
+  <label class="wide"
+    >name<input
+      value={f.name}
+      maxlength="120"
+      oninput={(e) => e.currentTarget.value.trim() && set({ name: e.currentTarget.value }, 'name')}
+    /></label
+  >
+  <label
+    >dance<select value={f.dance} onchange={(e) => setDance(e.currentTarget.value as keyof typeof DANCES)}
+      >{#each DANCE_IDS as d (d)}<option value={d}>{DANCES[d].name}</option>{/each}</select
+    ></label
+  >
+  <label
+    >family<input
+      list="families"
+      value={f.family}
+      maxlength="60"
+      onchange={(e) => set({ family: e.currentTarget.value })}
+    /></label
+  >
+  <datalist id="families"
+    >{#each FAMILIES as x (x)}<option value={x}></option>{/each}</datalist
+  >
+  <label
+    >level<select value={f.level} onchange={(e) => set({ level: Number(e.currentTarget.value) as Level })}
+      >{#each LEVEL_IDS as l (l)}<option value={l}>{LEVELS[l].name}</option>{/each}</select
+    ></label
+  >
+  <label
+    >starts<select
+      value={f.start.formation}
+      onchange={(e) =>
+        set({ start: { ...f.start, formation: e.currentTarget.value as keyof typeof FORMATIONS } })}
+      >{#each FORMATION_IDS as x (x)}<option value={x}>{x.replaceAll('-', ' ')}</option>{/each}</select
+    ></label
+  >
+  <label
+    >hold<select
+      value={f.start.hold}
+      onchange={(e) => set({ start: { ...f.start, hold: e.currentTarget.value as keyof typeof HOLDS } })}
+      >{#each HOLD_IDS as x (x)}<option value={x}>{HOLDS[x].says}</option>{/each}</select
+    ></label
+  >
+  <label
+    >leader faces<select
+      value={f.start.facing}
+      onchange={(e) => set({ start: { ...f.start, facing: Number(e.currentTarget.value) } })}
+    >
+      {#if f.start.facing % 45 !== 0}<option value={f.start.facing}>{f.start.facing}°</option>{/if}
+      {#each [[0, 'along the line'], [45, 'diagonally right'], [90, 'right'], [135, 'diagonally back right'], [180, 'against the line'], [-135, 'diagonally back left'], [-90, 'left'], [-45, 'diagonally left']] as [v, n] (v)}<option
+          value={v}>{n}</option
+        >{/each}
+    </select></label
+  >
+  <label
+    >leader’s free foot<select
+      value={f.start.leaderFree}
+      onchange={(e) => set({ start: { ...f.start, leaderFree: e.currentTarget.value as 'L' | 'R' } })}
+      ><option>L</option><option>R</option></select
+    ></label
+  >
+  <label
+    >follower’s free foot<select
+      value={f.start.followerFree}
+      onchange={(e) => set({ start: { ...f.start, followerFree: e.currentTarget.value as 'L' | 'R' } })}
+      ><option>L</option><option>R</option></select
+    ></label
+  >
+  <label
+    >ends<select
+      value={f.end.formation ?? ''}
+      onchange={(e) => set({ end: { ...f.end, formation: (e.currentTarget.value || undefined) as never } })}
+      ><option value="">as it starts</option>{#each FORMATION_IDS as x (x)}<option value={x}
+          >{x.replaceAll('-', ' ')}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    >feel<select value={f.feel} onchange={(e) => set({ feel: e.currentTarget.value as keyof typeof FEELS })}
+      >{#each FEEL_NAMES as x (x)}<option value={x} title={FEELS[x].says}>{x}</option>{/each}</select
+    ><small>{FEELS[f.feel].says}</small></label
+  >
+  <label
+    >slowest, a minute<input
+      class="num"
+      type="number"
+      min="20"
+      max="400"
+      value={f.tempo.min}
+      onchange={(e) => setTempo('min', e.currentTarget.valueAsNumber)}
+    /></label
+  >
+  <label
+    >fastest, a minute<input
+      class="num"
+      type="number"
+      min="20"
+      max="400"
+      value={f.tempo.max}
+      onchange={(e) => setTempo('max', e.currentTarget.valueAsNumber)}
+    /></label
+  >
+  <fieldset>
+    <legend>danced several times</legend>
+    counts
+    <input
+      class="num small"
+      type="number"
+      min="1"
+      aria-label="Repeat from count"
+      value={repeatSpan.from}
+      onchange={(e) => setRepeat({ from: e.currentTarget.valueAsNumber })}
+    />
+    to
+    <input
+      class="num small"
+      type="number"
+      min="1"
+      aria-label="Repeat to count"
+      value={repeatSpan.to}
+      onchange={(e) => setRepeat({ to: e.currentTarget.valueAsNumber })}
+    />
+    ×
+    <input
+      class="num small"
+      type="number"
+      min="1"
+      max="32"
+      aria-label="Times"
+      value={repeatSpan.times}
+      onchange={(e) => setRepeat({ times: e.currentTarget.valueAsNumber })}
+    />
+    <small>{allowed}</small>
+  </fieldset>
+  <label
+    >same foot on purpose, counts<input
+      class="num"
+      value={ranges(f.sameFoot)}
+      placeholder="none"
+      onchange={(e) => setRanges('sameFoot', e.currentTarget.value)}
+    /></label
+  >
+  <label
+    >own timing on purpose, counts<input
+      class="num"
+      value={ranges(f.ownTiming)}
+      placeholder="none"
+      onchange={(e) => setRanges('ownTiming', e.currentTarget.value)}
+    /></label
+  >
+  {#if rangeProblem}<p role="alert" class="wide problem">{rangeProblem}</p>{/if}
+  <label class="wide"
+    >notes<textarea
+      rows="2"
+      value={f.notes}
+      maxlength="4000"
+      oninput={(e) => set({ notes: e.currentTarget.value }, 'notes')}></textarea></label
+  >
+  <label class="wide"
+    >cautions, one a line<textarea
+      rows="2"
+      value={f.cautions.join('\n')}
+      onchange={(e) =>
+        set({
+          cautions: e.currentTarget.value
+            .split('\n')
+            .map((c) => c.trim().slice(0, 300))
+            .filter(Boolean)
+            .slice(0, 20),
+        })}></textarea></label
+  >
+</form>
+
+<style>
+  .details {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+    gap: 8px 12px;
+  }
+  .wide,
+  fieldset {
+    grid-column: 1 / -1;
+  }
+  label {
+    display: flex;
+    flex-direction: column;
+    font-size: 13px;
+    color: var(--quiet);
+    gap: 1px;
+  }
+  input,
+  select,
+  textarea {
+    color: var(--ink);
+    width: 100%;
+    font-size: 15px;
+  }
+  .small {
+    width: 62px;
+  }
+  fieldset {
+    border: 1px solid var(--line);
+    border-radius: 8px;
+  }
+  small {
+    color: var(--quiet);
+  }
+  .problem {
+    color: var(--wrong);
+  }
+</style>

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import type { Diagnostic } from '@codemirror/lint';
+  import { findingText, problemText, remedyText } from '$lib/messages';
+  import type { Desk } from '$lib/state/desk.svelte';
+  import type { Player } from '$lib/state/player.svelte';
+  import type { NotationEditor } from './codemirror';
+
+  let { desk, player, leave }: { desk: Desk; player: Player; leave: () => void } = $props();
+
+  let host: HTMLDivElement;
+  let editor: NotationEditor | undefined = $state.raw();
+
+  onMount(() => {
+    let gone = false;
+    void import('./codemirror').then(({ createEditor }) => {
+      if (gone) return;
+      editor = createEditor(host, desk.figure.lines, {
+        change: (lines) => desk.edit({ type: 'set-lines', lines }, 'typing'),
+        cursor: follow,
+        undo: () => desk.undo(),
+        redo: () => desk.redo(),
+        leave,
+      });
+    });
+    return () => {
+      gone = true;
+      editor?.destroy();
+    };
+  });
+
+  /** The cursor in the text chooses the step on the rail. */
+  function follow(at: number) {
+    for (const role of ['leader', 'follower'] as const) {
+      const w = desk.analysis.roles[role].actions.find((x) => x.span.from <= at && at <= x.span.to);
+      if (w) {
+        desk.select(role, w);
+        if (!player.playing) player.tick = w.tick;
+        return;
+      }
+    }
+  }
+
+  export function show(at: number) {
+    editor?.show(at);
+  }
+
+  $effect(() => {
+    const { lines } = desk.figure;
+    untrack(() => editor)?.setText(lines);
+  });
+
+  $effect(() => {
+    if (!editor) return;
+    const { analysis, findings } = desk;
+    const text: Diagnostic[] = analysis.parsed.problems.map((p) => ({
+      from: p.span.from,
+      to: p.span.to,
+      severity: 'error',
+      message: problemText(p),
+      actions: p.fix
+        ? [
+            {
+              name: `Write “${p.fix}”`,
+              apply: () =>
+                desk.edit({ type: 'replace-text', from: p.span.from, to: p.span.to, insert: p.fix ?? '' }),
+            },
+          ]
+        : [],
+    }));
+    const found: Diagnostic[] = findings.flatMap((f) => {
+      const role = f.role;
+      if (!role) return [];
+      const list = analysis.roles[role].actions;
+      const w = list.find((x) => x.tick === f.tick) ?? list.findLast((x) => x.tick <= f.tick);
+      if (!w) return [];
+      return [
+        {
+          from: w.span.from,
+          to: w.span.to,
+          severity:
+            f.severity === 'wrong'
+              ? ('error' as const)
+              : f.severity === 'caution'
+                ? ('warning' as const)
+                : ('info' as const),
+          message: findingText(f).sentence,
+          actions: desk
+            .fixes(f)
+            .slice(0, 3)
+            .map((fix) => ({ name: remedyText(fix, role), apply: () => desk.edit(fix.edits) })),
+        },
+      ];
+    });
+    editor.setProblems([...text, ...found].sort((x, y) => x.from - y.from));
+  });
+</script>
+
+<div class="editor" bind:this={host}>
+  {#if !editor}<pre>{desk.figure.lines}</pre>{/if}
+</div>
+
+<style>
+  .editor {
+    background: var(--editor);
+    color: var(--editor-ink);
+    border-radius: 10px;
+    overflow: hidden;
+    height: 100%;
+    min-height: 168px;
+  }
+  pre {
+    margin: 0;
+    padding: 10px 24px;
+    font: 15px/1.65 var(--mono);
+    white-space: pre-wrap;
+  }
+</style>

@@ -1,0 +1,233 @@
+import {
+  autocompletion,
+  completionKeymap,
+  type Completion,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete';
+import { defaultKeymap } from '@codemirror/commands';
+import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
+import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
+import { Annotation, EditorState } from '@codemirror/state';
+import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
+import { difference } from '$lib/core/figure';
+import {
+  DIRECTIONS,
+  FOOTWORK,
+  KINDS,
+  TRACKS,
+  TRACK_NAMES,
+  UNITS,
+  WORDS,
+  isMoveTrack,
+  type Meaning,
+} from '$lib/core/vocabulary';
+
+/** Marks changes that come from the document, not from the keyboard. */
+const fromOutside = Annotation.define<boolean>();
+
+interface Scan {
+  line: 'none' | 'moves' | 'words';
+}
+
+/** Colours for the notation; meaning stays with the parser. */
+const notation = StreamLanguage.define<Scan>({
+  startState: () => ({ line: 'none' }),
+  token(stream, state) {
+    if (stream.sol()) state.line = 'none';
+    if (stream.eatSpace() || stream.match(/^[,;]/)) return null;
+    if (state.line === 'none') {
+      if (stream.peek() === '#') {
+        stream.skipToEnd();
+        return 'comment';
+      }
+      const name = (stream.match(/^\S+/) as RegExpMatchArray)[0].replace(/:$/, '').toLowerCase();
+      const track = TRACK_NAMES.find((t) => t === name);
+      state.line = track === undefined || !isMoveTrack(track) ? 'words' : 'moves';
+      return track ? 'keyword' : 'invalid';
+    }
+    if (stream.match(/^\([^)]*\)?/)) return 'comment';
+    if (stream.match(/^\d{1,4}(e|&|a)?(?=[\s,;]|$)/) || stream.match(/^&(?=[\s,;]|$)/)) return 'number';
+    const word = (stream.match(/^[^\s,;(]+/) as RegExpMatchArray | null)?.[0] ?? stream.next() ?? '';
+    if (state.line === 'words') return 'string';
+    if (/^[eaQS]$/.test(word)) return 'number';
+    if (/^[rl][\d¼½¾⅛⅜⅝⅞]/.test(word)) return 'atom';
+    if (/^[LR]F?$/.test(word)) return 'typeName';
+    return WORDS.has(word.toLowerCase()) ? 'variableName' : null;
+  },
+});
+
+const colours = HighlightStyle.define([
+  { tag: tags.keyword, color: '#9db3ab' },
+  { tag: tags.number, color: '#f2a880', fontWeight: '700' },
+  { tag: tags.atom, color: '#8fd6bd' },
+  { tag: tags.typeName, color: '#e8d28a', fontWeight: '700' },
+  { tag: tags.variableName, color: '#f1ece0' },
+  { tag: tags.string, color: '#c5c9e8' },
+  { tag: tags.comment, color: '#9db3ab', fontStyle: 'italic' },
+  { tag: tags.invalid, color: '#ff9c9c' },
+]);
+
+const theme = EditorView.theme(
+  {
+    '&': { backgroundColor: 'var(--editor)', color: 'var(--editor-ink)', fontSize: '15px', height: '100%' },
+    '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.65', padding: '8px 0' },
+    '.cm-content': { caretColor: '#fff', padding: '0 10px' },
+    '.cm-cursor': { borderLeftColor: '#fff', borderLeftWidth: '2px' },
+    '&.cm-focused > .cm-scroller > .cm-selectionLayer .cm-selectionBackground, .cm-selectionBackground': {
+      backgroundColor: '#4c6660',
+    },
+    '.cm-gutters': { backgroundColor: 'var(--editor)', border: 'none' },
+    '.cm-tooltip': {
+      backgroundColor: 'var(--sheet)',
+      color: 'var(--ink)',
+      border: '1px solid var(--line)',
+      borderRadius: '8px',
+    },
+    '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--ink)', color: 'var(--paper)' },
+    '.cm-diagnosticAction': {
+      backgroundColor: 'var(--ink)',
+      color: 'var(--paper)',
+      borderRadius: '6px',
+      padding: '2px 8px',
+    },
+    '.cm-placeholder': { color: '#a8b8b1' },
+  },
+  { dark: true },
+);
+
+const says = (m: Meaning): string => {
+  switch (m.type) {
+    case 'kind':
+      return KINDS[m.kind].says;
+    case 'direction':
+      return DIRECTIONS[m.direction].says;
+    case 'size':
+      return 'size of the step';
+    case 'footwork':
+      return `lands: ${FOOTWORK[m.footwork].says}`;
+    case 'unit':
+      return `${UNITS[m.unit].says} (${UNITS[m.unit].beats} beats)`;
+    case 'then':
+      return 'a pivot after placing, such as then r1/2';
+  }
+};
+
+const TURNS = [
+  'r1/8',
+  'r1/4',
+  'r3/8',
+  'r1/2',
+  'r3/4',
+  'r1',
+  'r1+1/2',
+  'l1/8',
+  'l1/4',
+  'l3/8',
+  'l1/2',
+  'l3/4',
+  'l1',
+  'l1+1/2',
+];
+const moveWords: Completion[] = [
+  ...[...WORDS].map(([label, meaning]) => ({ label, detail: says(meaning), type: 'keyword' })),
+  ...TURNS.map((label) => ({
+    label,
+    detail: `turn made into the step, to the ${label[0] === 'r' ? 'right' : 'left'}`,
+    type: 'constant',
+  })),
+];
+const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
+  label: t,
+  detail: TRACKS[t].says,
+  type: 'class',
+  apply: `${t} `,
+}));
+
+/** Line names at the start of a line, then words and turns on the footwork lines. */
+export function complete(context: CompletionContext): CompletionResult | null {
+  const line = context.state.doc.lineAt(context.pos);
+  const before = line.text.slice(0, context.pos - line.from);
+  const word = /[\w/+-]*$/.exec(before)?.[0] ?? '';
+  const from = context.pos - word.length;
+  if (/^\s*[a-z-]*$/i.test(before)) return word || context.explicit ? { from, options: trackWords } : null;
+  if (!/^\s*(leader|follower)\b/i.test(before)) return null;
+  if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
+  return { from, options: moveWords, validFor: /^[\w/+-]*$/ };
+}
+
+export interface EditorHooks {
+  readonly change: (text: string) => void;
+  readonly cursor: (at: number) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly leave: () => void;
+}
+
+export interface NotationEditor {
+  readonly setText: (text: string) => void;
+  readonly setProblems: (diagnostics: Diagnostic[]) => void;
+  readonly show: (at: number) => void;
+  readonly destroy: () => void;
+}
+
+/** Puts an editor into `parent`. Undo is the document's own, shared with rail and floor. */
+export function createEditor(parent: HTMLElement, text: string, hooks: EditorHooks): NotationEditor {
+  const run = (f: () => void) => () => (f(), true);
+  const view = new EditorView({
+    parent,
+    state: EditorState.create({
+      doc: text,
+      extensions: [
+        keymap.of([
+          { key: 'Mod-z', run: run(hooks.undo), preventDefault: true },
+          { key: 'Mod-Shift-z', run: run(hooks.redo), preventDefault: true },
+          { key: 'Mod-y', run: run(hooks.redo), preventDefault: true },
+          ...completionKeymap,
+          ...lintKeymap.filter((k) => k.key !== 'Mod-Shift-m'),
+          { key: 'Escape', run: run(hooks.leave) },
+          ...defaultKeymap,
+        ]),
+        drawSelection(),
+        EditorView.lineWrapping,
+        EditorView.contentAttributes.of({
+          'aria-label': 'Breakdown in notation',
+          spellcheck: 'false',
+          autocapitalize: 'off',
+        }),
+        notation,
+        syntaxHighlighting(colours),
+        autocompletion({ override: [complete], icons: false, activateOnTyping: true }),
+        lintGutter(),
+        placeholder('leader 1 back 2 close 3 triple …'),
+        theme,
+        EditorView.updateListener.of((u) => {
+          if (u.docChanged && !u.transactions.some((t) => t.annotation(fromOutside)))
+            hooks.change(u.state.doc.toString());
+          if (u.selectionSet && u.view.hasFocus) hooks.cursor(u.state.selection.main.head);
+        }),
+      ],
+    }),
+  });
+  return {
+    setText(next) {
+      const change = difference(view.state.doc.toString(), next);
+      if (change) view.dispatch({ changes: change, annotations: fromOutside.of(true) });
+    },
+    setProblems(diagnostics) {
+      const length = view.state.doc.length;
+      view.dispatch(
+        setDiagnostics(
+          view.state,
+          diagnostics.filter((d) => d.to <= length),
+        ),
+      );
+    },
+    show(at) {
+      view.focus();
+      view.dispatch({ selection: { anchor: Math.min(at, view.state.doc.length) }, scrollIntoView: true });
+    },
+    destroy: () => view.destroy(),
+  };
+}

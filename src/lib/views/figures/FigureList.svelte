@@ -1,0 +1,123 @@
+<script lang="ts">
+  import { LEVELS } from '$lib/core/vocabulary';
+  import { countsOf, type Entry } from './catalogue';
+
+  let { list }: { list: readonly Entry[] } = $props();
+
+  /** Only the rows in sight are drawn. */
+  const ROW = 46;
+  let top = $state(0);
+  let height = $state(600);
+  const first = $derived(Math.max(0, Math.floor(top / ROW) - 6));
+  const shown = $derived(list.slice(first, first + Math.ceil(height / ROW) + 12));
+  let box: HTMLDivElement;
+
+  $effect(() => {
+    void list;
+    box.scrollTop = 0;
+  });
+
+  function keys(e: KeyboardEvent) {
+    const d = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0;
+    if (!d) return;
+    e.preventDefault();
+    const links = [...box.querySelectorAll<HTMLElement>('a')];
+    links[links.indexOf(document.activeElement as HTMLElement) + d]?.focus();
+  }
+</script>
+
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div
+  class="list"
+  bind:this={box}
+  bind:clientHeight={height}
+  onscroll={() => (top = box.scrollTop)}
+  onkeydown={keys}
+>
+  <div class="space" style:height="{list.length * ROW}px">
+    <ul style:transform="translateY({first * ROW}px)" aria-label="Figures">
+      {#each shown as e (e.row.id)}
+        {@const f = e.row.figure}
+        <li style:height="{ROW}px">
+          <a href="/figures/{f.id}">
+            <span class="counts num" aria-label="{countsOf(e)} counts">{countsOf(e)}</span>
+            <span class="name"
+              >{f.name}{#if f.mistake}<em>mistake on purpose</em>{/if}{#if f.repeat}<em>any length</em
+                >{/if}</span
+            >
+            <span class="dance">{e.dance}</span>
+            <span class="family">{f.family}</span>
+            <span class="level">{LEVELS[f.level].name}</span>
+            <span class="tempo num">{f.tempo.min}–{f.tempo.max} a minute</span>
+          </a>
+        </li>
+      {/each}
+    </ul>
+  </div>
+</div>
+
+<style>
+  .list {
+    overflow: auto;
+    min-height: 0;
+    flex: 1;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  a {
+    display: grid;
+    grid-template-columns: 56px minmax(0, 2.2fr) minmax(0, 1.5fr) minmax(0, 0.9fr) minmax(0, 1fr) 140px;
+    gap: 12px;
+    align-items: center;
+    height: 100%;
+    text-decoration: none;
+    border-bottom: 1px solid var(--line);
+    padding: 0 8px;
+  }
+  a:hover {
+    background: var(--sheet);
+  }
+  a:focus-visible {
+    outline-offset: -3px;
+  }
+  .counts {
+    font: 800 24px/1 var(--display);
+    text-align: right;
+  }
+  .name {
+    font-weight: 620;
+    font-size: 16px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  em {
+    font-weight: 400;
+    font-size: 13px;
+    color: var(--caution);
+    margin-left: 10px;
+  }
+  .dance,
+  .family,
+  .level,
+  .tempo {
+    color: var(--quiet);
+    font-size: 14px;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  @media (max-width: 900px) {
+    a {
+      grid-template-columns: 42px minmax(0, 1fr) minmax(0, 0.7fr);
+    }
+    .family,
+    .level,
+    .tempo {
+      display: none;
+    }
+  }
+</style>

@@ -1,0 +1,112 @@
+import MiniSearch from 'minisearch';
+import { TICKS_PER_BEAT } from '$lib/core/base';
+import { lengthOf } from '$lib/core/figure';
+import { parse } from '$lib/core/notation';
+import { DANCES, LEVELS, type DanceId, type Level } from '$lib/core/vocabulary';
+import type { FigureRow } from '$lib/storage';
+
+/** One line of the list. `counts` is worked out when the line is shown or filtered by length. */
+export interface Entry {
+  readonly row: FigureRow;
+  readonly dance: string;
+  counts: number | undefined;
+}
+
+export interface Filter {
+  readonly words: string;
+  readonly dance: DanceId | '';
+  readonly family: string;
+  readonly level: Level | 0;
+  readonly length: number;
+}
+export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, length: 0 };
+
+export const entries = (rows: readonly FigureRow[]): Entry[] =>
+  rows
+    .toSorted((a, b) => b.updated - a.updated)
+    .map((row) => ({ row, dance: DANCES[row.figure.dance]?.name ?? row.figure.dance, counts: undefined }));
+
+/** Length in counts, from the text; remembered on the entry. */
+export function countsOf(e: Entry): number {
+  e.counts ??= lengthOf(parse(e.row.figure.lines), e.row.figure) / TICKS_PER_BEAT;
+  return e.counts;
+}
+
+/** Words are found by their beginnings and with small mistakes, in name, dance, family, notes and calls. */
+export class SearchIndex {
+  readonly #index = new MiniSearch<{
+    id: string;
+    name: string;
+    dance: string;
+    family: string;
+    level: string;
+    notes: string;
+  }>({
+    fields: ['name', 'dance', 'family', 'level', 'notes'],
+    searchOptions: {
+      prefix: true,
+      fuzzy: (term) => (term.length > 4 ? 0.2 : false),
+      boost: { name: 4 },
+      combineWith: 'AND',
+    },
+  });
+
+  constructor(list: readonly Entry[]) {
+    this.#index.addAll(
+      list.map(({ row: { figure: f }, dance }) => ({
+        id: f.id,
+        name: f.name,
+        dance,
+        family: f.family,
+        level: LEVELS[f.level]?.name ?? '',
+        notes: f.notes,
+      })),
+    );
+  }
+  /** Ids in order of fit. */
+  find(words: string): string[] {
+    return this.#index.search(words).map((r) => String(r.id));
+  }
+}
+
+export function select(list: readonly Entry[], filter: Filter, index: () => SearchIndex): Entry[] {
+  const kept = list.filter(
+    (e) =>
+      (filter.dance === '' || e.row.figure.dance === filter.dance) &&
+      (filter.family === '' || e.row.figure.family === filter.family) &&
+      (filter.level === 0 || e.row.figure.level === filter.level) &&
+      (filter.length === 0 || countsOf(e) === filter.length),
+  );
+  if (filter.words.trim() === '') return kept;
+  const byId = new Map(kept.map((e) => [e.row.id, e]));
+  return index()
+    .find(filter.words)
+    .flatMap((id) => byId.get(id) ?? []);
+}
+
+export interface Branch {
+  readonly dance: DanceId;
+  readonly name: string;
+  readonly count: number;
+  readonly families: readonly { readonly name: string; readonly count: number }[];
+}
+
+/** Dances and their families, in the order of the dances' names. */
+export function branches(list: readonly Entry[]): Branch[] {
+  const dances = new Map<DanceId, Map<string, number>>();
+  for (const { row } of list) {
+    const families = dances.get(row.figure.dance) ?? new Map<string, number>();
+    families.set(row.figure.family, (families.get(row.figure.family) ?? 0) + 1);
+    dances.set(row.figure.dance, families);
+  }
+  return [...dances]
+    .map(([dance, families]) => ({
+      dance,
+      name: DANCES[dance]?.name ?? dance,
+      count: [...families.values()].reduce((a, b) => a + b, 0),
+      families: [...families]
+        .map(([name, count]) => ({ name, count }))
+        .sort((a, b) => a.name.localeCompare(b.name)),
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+}

@@ -1,0 +1,179 @@
+<script lang="ts">
+  import type { Finding } from '$lib/core/findings';
+  import { keyOf } from '$lib/core/findings';
+  import { sayCount } from '$lib/core/time';
+  import { findingText, problemText, remedyText } from '$lib/messages';
+  import type { Desk } from '$lib/state/desk.svelte';
+  import type { Player } from '$lib/state/player.svelte';
+
+  let { desk, player, showText }: { desk: Desk; player: Player; showText: (at: number) => void } = $props();
+
+  const a = $derived(desk.analysis);
+  const NAMES = { wrong: 'Cannot be danced', caution: 'Caution', look: 'Look' } as const;
+
+  const good = $derived.by(() => {
+    const { leader, follower } = a.roles;
+    if (leader.actions.length === 0 && follower.actions.length === 0) return '';
+    return `${a.counts} counts; ${leader.changes} and ${follower.changes} weight changes; the leader ends ${leader.endFree ?? 'both'} free, the follower ${follower.endFree ?? 'both'}.`;
+  });
+
+  function show(f: Finding) {
+    player.stop();
+    player.tick = Math.max(0, f.tick);
+    const role = f.role ?? 'leader';
+    desk.select(
+      role,
+      a.roles[role].actions.find((w) => w.tick === f.tick) ??
+        a.roles[role].actions.findLast((w) => w.tick <= f.tick),
+    );
+  }
+</script>
+
+<section class="findings" aria-label="Checked as you write">
+  <h2>Checked as you write</h2>
+  <div aria-live="polite" class="visually-hidden">
+    {desk.findings.length + a.parsed.problems.length === 0
+      ? 'Nothing to mend.'
+      : `${desk.findings.length + a.parsed.problems.length} to look at.`}
+  </div>
+  <ul>
+    {#if desk.figure.mistake}<li class="meant"><b>A mistake on purpose.</b> {desk.figure.mistake}</li>{/if}
+    {#each a.parsed.problems.slice(0, 6) as p, i (i)}
+      <li class="wrong">
+        <button class="where" onclick={() => showText(p.span.from)}>Text</button>
+        <div>
+          <p>{problemText(p)}</p>
+          {#if p.fix}<button
+              class="fix"
+              onclick={() =>
+                desk.edit({ type: 'replace-text', from: p.span.from, to: p.span.to, insert: p.fix ?? '' })}
+              >Write “{p.fix}”</button
+            >{/if}
+        </div>
+      </li>
+    {/each}
+    {#each desk.findings as f, i (keyOf(f) + i)}
+      {@const text = findingText(f)}
+      <li class={f.severity} data-code={f.code}>
+        <button
+          class="where num"
+          onclick={() => show(f)}
+          aria-label="Show count {sayCount(Math.max(0, f.tick), a.figure.feel)}"
+        >
+          {f.role === 'leader' ? 'Leader' : f.role === 'follower' ? 'Follower' : 'Both'} · {sayCount(
+            Math.max(0, f.tick),
+            a.figure.feel,
+          )}
+        </button>
+        <div>
+          <p><span class="kind">{NAMES[f.severity]}.</span> {text.sentence}</p>
+          <p class="why">{text.why}</p>
+          {#if desk.fixesReady}
+            <div class="fixes">
+              {#each desk.fixes(f) as fix, j (j)}
+                <button class="fix" data-fix={fix.code} onclick={() => desk.edit(fix.edits)}
+                  >{remedyText(fix, f.role)}</button
+                >
+              {:else}<span class="why">No single change mends this; change it by hand.</span>{/each}
+            </div>
+          {:else}<div class="fixes"><span class="why">Trying mends …</span></div>{/if}
+        </div>
+      </li>
+    {/each}
+    {#if desk.findings.length === 0 && a.parsed.problems.length === 0 && good}
+      <li class="good"><div><p><b>Can be danced as written.</b> {good}</p></div></li>
+    {:else if !good && a.parsed.problems.length === 0}
+      <li class="meant">
+        Write the leader’s line, then the follower’s: a count, then what happens, such as <code
+          >1 back 2 close 3 triple</code
+        >.
+      </li>
+    {/if}
+    {#each desk.figure.cautions as c, i (i)}<li class="caution">
+        <div><p><span class="kind">Caution.</span> {c}</p></div>
+      </li>{/each}
+  </ul>
+</section>
+
+<style>
+  h2 {
+    font-size: 16px;
+    margin-bottom: 6px;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 2px;
+  }
+  li {
+    border-left: 4px solid var(--line);
+    padding: 5px 0 6px 10px;
+    font-size: 14px;
+  }
+  li.wrong {
+    border-color: var(--wrong);
+  }
+  li.wrong .kind {
+    color: var(--wrong);
+    font-weight: 650;
+  }
+  li.caution {
+    border-left-style: dashed;
+    border-color: var(--caution);
+  }
+  li.caution .kind {
+    color: var(--caution);
+    font-weight: 650;
+  }
+  li.look {
+    border-left-style: dotted;
+    border-color: var(--look);
+  }
+  li.look .kind {
+    color: var(--look);
+    font-weight: 650;
+  }
+  li.good {
+    border-color: var(--good);
+  }
+  .where {
+    border: 0;
+    background: none;
+    padding: 0;
+    min-height: 24px;
+    font-weight: 650;
+    text-decoration: underline;
+    text-underline-offset: 3px;
+    font-size: 13.5px;
+  }
+  .why {
+    color: var(--quiet);
+    font-size: 13px;
+  }
+  .fixes {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 5px;
+    margin-top: 4px;
+    min-height: 28px;
+  }
+  .fix {
+    padding: 2px 10px;
+    min-height: 28px;
+    font-size: 13.5px;
+    font-weight: 600;
+    border-color: var(--ink);
+  }
+  code {
+    font-family: var(--mono);
+    font-size: 13px;
+  }
+  @media (pointer: coarse) {
+    .fix,
+    .where {
+      min-height: 40px;
+    }
+  }
+</style>

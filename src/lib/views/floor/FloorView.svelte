@@ -1,0 +1,282 @@
+<script module lang="ts">
+  import type { Viewpoint } from '$lib/core/scene';
+  export const VIEW_NAMES: Record<Viewpoint, string> = {
+    leader: 'the leader’s side',
+    follower: 'the follower’s side',
+    near: 'the near side',
+    far: 'the far side',
+  };
+</script>
+
+<script lang="ts">
+  import { LANE_HALF } from '$lib/core/analysis';
+  import { ROLES, fromBody, type Role } from '$lib/core/base';
+  import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
+  import { sayCount } from '$lib/core/time';
+  import { BODY, DANCES } from '$lib/core/vocabulary';
+  import type { Desk } from '$lib/state/desk.svelte';
+  import type { Player } from '$lib/state/player.svelte';
+
+  let { desk, player }: { desk: Desk; player: Player } = $props();
+
+  const SIZE = 320;
+  const a = $derived(desk.analysis);
+  const view = $derived(project(a, player.view, player.mirrored, SIZE));
+  const shown = $derived(
+    ROLES.filter((r) => (player.only === 'both' || player.only === r) && a.roles[r].actions.length > 0),
+  );
+  const prints = $derived(shown.flatMap((r) => footprints(a, r)));
+  const current = $derived(desk.selected);
+  const frame = $derived(DANCES[desk.figure.dance].frame);
+  const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
+
+  const boards = Array.from({ length: 9 }, (_, i) => (i + 0.5) * (SIZE / 9));
+  const path = (points: readonly { x: number; y: number }[]): string =>
+    points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
+
+  const lane = $derived.by(() => {
+    const at = (right: number, ahead: number) => view.point(fromBody(a.figure.start.facing, right, ahead));
+    const far = 4;
+    return `${path([at(-LANE_HALF, -far), at(-LANE_HALF, far), at(LANE_HALF, far), at(LANE_HALF, -far)])}Z`;
+  });
+  const line = $derived.by(() => {
+    const from = view.point({ x: a.floor.rectangle.minX - 0.05, y: a.floor.rectangle.minY });
+    const to = view.point({ x: a.floor.rectangle.minX - 0.05, y: a.floor.rectangle.maxY });
+    return { from, to };
+  });
+
+  function shoe(p: { at: { x: number; y: number }; angle: number }, foot: 'L' | 'R', height: number) {
+    const c = view.point(p.at);
+    const flip = (foot === 'L') !== player.mirrored ? -1 : 1;
+    const s = (height * BODY.footLength * view.scale) / 36;
+    return `translate(${c.x.toFixed(2)} ${c.y.toFixed(2)}) rotate(${view.angle(p.angle).toFixed(1)}) scale(${(flip * s).toFixed(3)} ${s.toFixed(3)})`;
+  }
+  const SOLE =
+    'M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z';
+
+  function torso(role: Role) {
+    const entry = poses.find((p) => p.role === role);
+    if (!entry) return undefined;
+    const c = view.point(entry.pose.body);
+    const size = a.roles[role].size;
+    return {
+      c,
+      angle: view.angle(entry.pose.facing),
+      rx: size.halfBreadth * view.scale,
+      ry: size.halfDepth * view.scale,
+    };
+  }
+
+  let svg: SVGSVGElement;
+  let pulling: { print: Footprint; to: { x: number; y: number } } | undefined = $state();
+
+  function grab(e: PointerEvent, print: Footprint) {
+    const w = a.roles[print.role].actions[print.index];
+    desk.select(print.role, w);
+    pulling = { print, to: print.at };
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    e.preventDefault();
+  }
+  function pull(e: PointerEvent) {
+    if (!pulling) return;
+    const box = svg.getBoundingClientRect();
+    const scale = SIZE / box.width;
+    pulling = { ...pulling, to: view.floor((e.clientX - box.left) * scale, (e.clientY - box.top) * scale) };
+  }
+  function drop() {
+    const p = pulling;
+    pulling = undefined;
+    if (!p || Math.hypot(p.to.x - p.print.at.x, p.to.y - p.print.at.y) < 0.04) return;
+    const w = a.roles[p.print.role].actions[p.print.index];
+    const patch = dragged(a, p.print.role, p.print.index, p.to);
+    if (w && patch) desk.edit({ type: 'set-action', role: p.print.role, at: w.ref, patch });
+  }
+
+  const apart = $derived.by(() => {
+    const i = Math.round(Math.max(0, player.tick - a.floor.from));
+    return a.floor.apart[Math.min(i, a.floor.apart.length - 1)] ?? 0;
+  });
+  const laneWord = $derived.by(() => {
+    if (frame !== 'slot') return '';
+    const inside = ROLES.filter((r) =>
+      a.floor.lane[r].some((s) => s.from <= player.tick && player.tick < s.to),
+    );
+    return inside.length === 2
+      ? 'both in the lane'
+      : inside.length === 1
+        ? `only the ${inside[0]} in the lane`
+        : 'lane empty';
+  });
+  const r = $derived(a.floor.rectangle);
+  const needs = $derived(
+    Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
+  );
+  const describe = $derived(
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. The figure needs ${needs}.`,
+  );
+</script>
+
+<figure class="floor">
+  <svg bind:this={svg} viewBox="0 0 {SIZE} {SIZE}" role="img" aria-label={describe}>
+    <rect width={SIZE} height={SIZE} rx="10" class="wood" />
+    {#each boards as y (y)}<line x1="0" x2={SIZE} y1={y} y2={y} class="board" />{/each}
+    {#if frame === 'slot'}<path d={lane} class="lane" />{/if}
+    {#if frame === 'line-of-dance' && Number.isFinite(r.minX)}
+      <line
+        x1={line.from.x}
+        y1={line.from.y}
+        x2={line.to.x}
+        y2={line.to.y}
+        class="line"
+        marker-end="url(#tip)"
+      />
+    {/if}
+    <defs>
+      <marker id="tip" viewBox="0 0 8 8" refX="6" refY="4" markerWidth="7" markerHeight="7" orient="auto"
+        ><path d="M0 0L8 4L0 8Z" class="tip" /></marker
+      >
+    </defs>
+    {#each prints as p (`${p.role}${p.index}`)}
+      {@const chosen =
+        current !== undefined &&
+        desk.selection?.role === p.role &&
+        a.roles[p.role].actions[p.index] === current}
+      {@const at = pulling?.print === p ? pulling.to : p.at}
+      <!-- svelte-ignore a11y_no_static_element_interactions -->
+      <path
+        d={SOLE}
+        transform={shoe({ at, angle: p.angle }, p.foot, a.roles[p.role].size.height)}
+        class="print {p.role}"
+        class:touch={!p.weight}
+        class:chosen
+        class:past={p.tick <= player.tick}
+        data-print="{p.role}-{p.index}"
+        onpointerdown={(e) => grab(e, p)}
+        onpointermove={pull}
+        onpointerup={drop}
+        onpointercancel={() => (pulling = undefined)}
+      />
+    {/each}
+    {#each poses as { role, pose } (role)}
+      {@const t = torso(role)}
+      <g class="dancer {role}">
+        {#each ['L', 'R'] as const as f (f)}
+          <path
+            d={SOLE}
+            transform={shoe(pose.feet[f], f, a.roles[role].size.height)}
+            class="shoe"
+            class:light={!pose.feet[f].weight}
+          />
+        {/each}
+        {#if t}
+          <g transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.angle.toFixed(1)})">
+            <ellipse rx={t.rx} ry={t.ry} class="torso" />
+            <path d="M-4 {-t.ry - 1}L0 {-t.ry - 9}L4 {-t.ry - 1}Z" class="nose" />
+            <circle r={t.ry * 0.72} class="head" />
+          </g>
+          <text x={t.c.x} y={t.c.y} class="initial">{role === 'leader' ? 'L' : 'F'}</text>
+        {/if}
+      </g>
+    {/each}
+  </svg>
+  <figcaption class="num">
+    <span>{apart.toFixed(2)} m apart</span>
+    {#if laneWord}<span>{laneWord}</span>{/if}
+    {#if frame === 'line-of-dance'}<span>arrow: line of dance, wall to its right</span>{/if}
+    {#if needs}<span>needs {needs}</span>{/if}
+    {#if a.roles.leader.total || a.roles.follower.total}<span
+        >turns {(a.roles.leader.total / 360).toFixed(2)} and {(a.roles.follower.total / 360).toFixed(2)}</span
+      >{/if}
+  </figcaption>
+</figure>
+
+<style>
+  .floor {
+    margin: 0;
+  }
+  svg {
+    width: 100%;
+    display: block;
+    aspect-ratio: 1;
+    touch-action: pan-y;
+  }
+  .wood {
+    fill: var(--maple);
+  }
+  .board {
+    stroke: var(--maple-line);
+  }
+  .lane {
+    fill: var(--lane);
+    stroke: var(--quiet);
+    stroke-width: 1;
+    stroke-dasharray: 5 4;
+  }
+  .line {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .tip {
+    fill: var(--ink);
+  }
+  .print {
+    opacity: 0.2;
+    cursor: grab;
+    touch-action: none;
+  }
+  .print.past {
+    opacity: 0.4;
+  }
+  .print.leader,
+  .dancer.leader {
+    fill: var(--leader);
+    color: var(--leader);
+  }
+  .print.follower,
+  .dancer.follower {
+    fill: var(--follower);
+    color: var(--follower);
+  }
+  .print.touch {
+    fill: none;
+    stroke: currentColor;
+    stroke-width: 2.5;
+  }
+  .print.touch.leader {
+    stroke: var(--leader);
+  }
+  .print.touch.follower {
+    stroke: var(--follower);
+  }
+  .print.chosen {
+    opacity: 0.9;
+    stroke: var(--ink);
+    stroke-width: 3;
+  }
+  .dancer {
+    pointer-events: none;
+  }
+  .shoe.light {
+    opacity: 0.55;
+  }
+  .torso {
+    opacity: 0.82;
+  }
+  .head {
+    fill: var(--sheet);
+  }
+  .initial {
+    fill: var(--ink);
+    font: 700 11px var(--text);
+    text-anchor: middle;
+    dominant-baseline: central;
+  }
+  figcaption {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 12px;
+    font-size: 13px;
+    color: var(--quiet);
+    padding-top: 4px;
+  }
+</style>

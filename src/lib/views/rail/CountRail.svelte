@@ -1,0 +1,488 @@
+<script lang="ts">
+  import type { Weighed } from '$lib/core/analysis';
+  import { TICKS_PER_BEAT, otherRole, type Role } from '$lib/core/base';
+  import { nearestLabelled } from '$lib/core/time';
+  import { HOLDS } from '$lib/core/vocabulary';
+  import { railBeat, tickAtRail } from '$lib/core/scene';
+  import type { Desk } from '$lib/state/desk.svelte';
+  import type { Player } from '$lib/state/player.svelte';
+  import Footprint from './Footprint.svelte';
+  import { beatsShown, counts, marks, unitLabel, type RailMark } from './rail-model';
+
+  let { desk, player }: { desk: Desk; player: Player } = $props();
+
+  const a = $derived(desk.analysis);
+  const feel = $derived(desk.figure.feel);
+  const beats = $derived(beatsShown(a));
+  const numerals = $derived(counts(a));
+  const tracks = $derived({ leader: marks(a, 'leader'), follower: marks(a, 'follower') });
+  const cells = $derived(Array.from({ length: Math.ceil(beats / a.unitBeats) }, (_, i) => i));
+  const hands = $derived(a.words.filter((w) => w.track === 'hands'));
+  const calls = $derived(a.words.filter((w) => w.track === 'calls'));
+  const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
+  const faults = $derived(
+    new Set(desk.findings.filter((f) => f.severity === 'wrong').map((f) => `${f.role}|${f.tick}`)),
+  );
+
+  const left = (at: number): string => `calc(var(--beat) * ${(at + 0.35).toFixed(3)})`;
+  const head = $derived(left(Math.max(-0.35, railBeat(player.tick, feel))));
+
+  let drag: { role: Role; w: Weighed; x: number; by: number; beat: number } | undefined = $state();
+  let scroller: HTMLDivElement;
+
+  function press(e: PointerEvent, role: Role, mark: RailMark) {
+    desk.select(role, mark.w);
+    if (e.button !== 0) return;
+    const beat =
+      (e.currentTarget as HTMLElement).closest('.lanes')?.querySelector('.cell')?.getBoundingClientRect()
+        .width ?? 200;
+    drag = { role, w: mark.w, x: e.clientX, by: 0, beat: beat / a.unitBeats };
+    (e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
+  }
+  function pull(e: PointerEvent) {
+    if (!drag) return;
+    const at = railBeat(drag.w.tick, feel) + (e.clientX - drag.x) / drag.beat;
+    drag.by = Math.max(0, nearestSub(at)) - drag.w.tick;
+  }
+  function nearestSub(at: number): number {
+    return nearestLabelled(Math.round(tickAtRail(Math.round(at * 2) / 2, feel)), feel);
+  }
+  function drop() {
+    const d = drag;
+    drag = undefined;
+    if (d && d.by !== 0) moveBy(d.role, d.w, d.by);
+  }
+  function moveBy(role: Role, w: Weighed, by: number) {
+    const tick = w.tick + by;
+    if (!desk.edit({ type: 'move', role, at: w.ref, by })) return;
+    desk.select(
+      role,
+      desk.analysis.roles[role].actions.find((x) => x.tick === tick),
+    );
+    focusSelected();
+  }
+  function focusSelected() {
+    requestAnimationFrame(() => scroller.querySelector<HTMLElement>('[aria-current="true"]')?.focus());
+  }
+
+  function choose(role: Role, w: Weighed | undefined) {
+    if (!w) return;
+    desk.select(role, w);
+    player.tick = w.tick;
+    focusSelected();
+  }
+
+  function keys(e: KeyboardEvent, role: Role, index: number) {
+    const list = a.roles[role].actions;
+    const w = list[index];
+    if (!w) return;
+    const done = handle(e, role, w, index, list);
+    if (done) {
+      e.preventDefault();
+      e.stopPropagation();
+    }
+  }
+  function handle(
+    e: KeyboardEvent,
+    role: Role,
+    w: Weighed,
+    index: number,
+    list: readonly Weighed[],
+  ): boolean {
+    const step = (d: 1 | -1) => nearestSub(railBeat(w.tick, feel) + d * 0.5) - w.tick;
+    if (e.altKey && e.key === 'ArrowLeft') moveBy(role, w, step(-1));
+    else if (e.altKey && e.key === 'ArrowRight') moveBy(role, w, step(1));
+    else if (e.altKey || e.ctrlKey || e.metaKey) return false;
+    else if (e.key === 'ArrowRight') choose(role, list[index + 1]);
+    else if (e.key === 'ArrowLeft') choose(role, list[index - 1]);
+    else if (e.key === 'ArrowUp' || e.key === 'ArrowDown')
+      choose(otherRole(role), nearest(otherRole(role), w.tick));
+    else if (e.key === 'Delete' || e.key === 'Backspace') remove(role, w, list[index - 1] ?? list[index + 1]);
+    else if (e.shiftKey && (e.key === 'L' || e.key === 'R'))
+      desk.edit({ type: 'set-action', role, at: w.ref, patch: { foot: e.key } });
+    else if (e.key === '+' || e.key === 'Insert') addAfter(role, w);
+    else if (e.key === 'Escape') desk.select(role, undefined);
+    else return false;
+    return true;
+  }
+  function nearest(role: Role, tick: number): Weighed | undefined {
+    return a.roles[role].actions.toSorted((x, y) => Math.abs(x.tick - tick) - Math.abs(y.tick - tick))[0];
+  }
+  function remove(role: Role, w: Weighed, next: Weighed | undefined) {
+    if (!desk.edit({ type: 'delete', role, at: w.ref })) return;
+    desk.select(role, next && desk.analysis.roles[role].actions.find((x) => x.tick === next.tick));
+    focusSelected();
+  }
+  export function addAfter(role: Role, w: Weighed) {
+    const taken = new Set(a.roles[role].actions.map((x) => x.tick));
+    let at = railBeat(w.tick, feel) + 0.5;
+    while (taken.has(nearestSub(at))) at += 0.5;
+    const tick = nearestSub(at);
+    if (
+      !desk.edit({ type: 'insert', role, tick, action: { type: 'action', kind: 'step', direction: 'place' } })
+    )
+      return;
+    desk.select(
+      role,
+      desk.analysis.roles[role].actions.find((x) => x.tick === tick),
+    );
+    focusSelected();
+  }
+
+  /** A double click on an empty place of a track puts a step there. */
+  function addAt(e: MouseEvent, role: Role) {
+    if ((e.target as HTMLElement).closest('.mark')) return;
+    const lane = (e.currentTarget as HTMLElement).getBoundingClientRect();
+    const width = scroller.querySelector('.cell')?.getBoundingClientRect().width ?? 200;
+    const tick = nearestSub((e.clientX - lane.left) / (width / a.unitBeats) - 0.35);
+    if (tick < 0 || a.roles[role].actions.some((w) => w.tick === tick)) return;
+    desk.edit({ type: 'insert', role, tick, action: { type: 'action', kind: 'step', direction: 'place' } });
+  }
+
+  $effect(() => {
+    if (!player.playing || !scroller) return;
+    const width = scroller.scrollWidth;
+    if (width <= scroller.clientWidth + 4) return;
+    const x = ((railBeat(player.tick, feel) + 0.35) / (beats + 0.35)) * width;
+    if (x < scroller.scrollLeft + 40 || x > scroller.scrollLeft + scroller.clientWidth - 80)
+      scroller.scrollLeft = Math.max(0, x - 120);
+  });
+</script>
+
+{#snippet track(role: Role)}
+  <div
+    class="track {role}"
+    role="group"
+    aria-label="{role === 'leader' ? 'Leader' : 'Follower'}’s steps"
+    ondblclick={(e) => addAt(e, role)}
+  >
+    {#each tracks[role] as mark, i (`${mark.w.ref.line}.${mark.w.ref.item}.${mark.w.ref.step}.${mark.w.pass}`)}
+      {@const chosen = desk.selection?.role === role && desk.selected === mark.w}
+      {@const moved = drag && drag.w === mark.w ? railBeat(mark.w.tick + drag.by, feel) : mark.at}
+      <button
+        class="mark"
+        class:chosen
+        class:wrong={mark.w.fault !== undefined || faults.has(`${role}|${mark.w.tick}`)}
+        style:left={left(moved)}
+        aria-label={mark.label}
+        aria-current={chosen ? 'true' : undefined}
+        tabindex={chosen || (i === 0 && desk.selection?.role !== role) ? 0 : -1}
+        onpointerdown={(e) => press(e, role, mark)}
+        onpointermove={pull}
+        onpointerup={drop}
+        onpointercancel={() => (drag = undefined)}
+        onkeydown={(e) => keys(e, role, i)}
+      >
+        <Footprint foot={mark.w.foot} gesture={mark.gesture} />
+        <span class="word">{mark.word}</span>
+        {#if mark.turn}<span class="turn num">{mark.turn}</span>{/if}
+      </button>
+    {/each}
+  </div>
+{/snippet}
+
+<section class="rail" aria-label="Count rail">
+  <div class="names">
+    {#each ['leader', 'follower'] as const as role (role)}
+      <div class="name {role}">
+        <strong>{role === 'leader' ? 'Leader' : 'Follower'}</strong>
+        <span class="num">{a.roles[role].changes} changes</span>
+        <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
+      </div>
+    {/each}
+  </div>
+  <div class="scroller" bind:this={scroller}>
+    <div class="lanes" style:--beats={beats}>
+      <div class="cells">
+        {#each cells as i (i)}
+          {@const unit = a.roles.leader.units[i]}
+          {@const below = a.roles.follower.units[i]}
+          <div class="cell" style:--size={Math.min(a.unitBeats, beats - i * a.unitBeats)}>
+            <span class="unit">{unit && a.roles.leader.actions.length ? unitLabel(unit) : ''}</span>
+            <span class="unit below"
+              >{below && a.roles.follower.actions.length && below.rhythm !== unit?.rhythm
+                ? unitLabel(below)
+                : ''}</span
+            >
+          </div>
+        {/each}
+      </div>
+      {@render track('leader')}
+      <div class="spine">
+        <div class="hands">
+          {#if !hands.some((h) => h.tick <= 0)}<span class="phrase" style:left={left(-0.3)}
+              >{HOLDS[desk.figure.start.hold].says}</span
+            >{/if}
+          {#each hands as h, i (i)}<span class="phrase" style:left={left(railBeat(h.tick, feel) - 0.3)}
+              >{h.text}</span
+            >{/each}
+        </div>
+        {#each numerals as n (n.tick)}
+          <button
+            class="count num"
+            class:whole={n.whole}
+            style:left={left(n.at)}
+            tabindex="-1"
+            aria-label="To count {n.text}"
+            onclick={() => (player.tick = n.tick)}>{n.text}</button
+          >
+        {/each}
+        <div class="calls">
+          {#each calls as c, i (i)}<span class="phrase call" style:left={left(railBeat(c.tick, feel))}
+              >{c.text}</span
+            >{/each}
+        </div>
+      </div>
+      {@render track('follower')}
+      {#if others.length > 0}
+        <div class="others" style:--rows={new Set(others.map((o) => o.track)).size}>
+          {#each [...new Set(others.map((o) => o.track))] as name, row (name)}
+            {#each others.filter((o) => o.track === name) as o, i (i)}
+              <span
+                class="phrase other"
+                style:left={left(railBeat(o.tick, feel) - 0.3)}
+                style:top="{row * 19}px"
+                style:max-width="calc(var(--beat) * {Math.max(1.2, (o.end - o.tick) / TICKS_PER_BEAT)} - 6px)"
+                title={o.text}><b>{name}</b> {o.text}</span
+              >
+            {/each}
+          {/each}
+        </div>
+      {/if}
+      {#if player.loop}
+        <div
+          class="loop"
+          style:left={left(railBeat(player.loop.from, feel) - 0.35)}
+          style:width="calc(var(--beat) * {(player.loop.to - player.loop.from) / TICKS_PER_BEAT})"
+        ></div>
+      {/if}
+      <div class="playhead" style:left={head} aria-hidden="true"></div>
+    </div>
+  </div>
+</section>
+
+<style>
+  .rail {
+    display: grid;
+    grid-template-columns: 92px 1fr;
+    min-width: 0;
+  }
+  .names {
+    display: grid;
+    grid-template-rows: 128px 92px 128px;
+  }
+  .name {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    font-size: 13px;
+    color: var(--quiet);
+  }
+  .name strong {
+    font: 700 17px var(--display);
+  }
+  .name.leader strong,
+  .track.leader {
+    color: var(--leader);
+  }
+  .name.follower strong,
+  .track.follower {
+    color: var(--follower);
+  }
+  .name.follower {
+    grid-row: 3;
+  }
+  .scroller {
+    overflow: auto hidden;
+    container-type: inline-size;
+    min-width: 0;
+  }
+  .lanes {
+    --beat: max(84px, calc((100cqw - 2px) / var(--beats)));
+    position: relative;
+    width: calc(var(--beat) * var(--beats));
+    user-select: none;
+  }
+  .cells {
+    position: absolute;
+    inset: 0 0 auto;
+    height: 348px;
+    display: flex;
+  }
+  .cell {
+    width: calc(var(--beat) * var(--size));
+    background: var(--sheet);
+    border-radius: 10px;
+    box-shadow: inset -3px 0 0 var(--paper);
+    flex: none;
+    position: relative;
+  }
+  .cell:nth-child(even) {
+    background: var(--cell);
+  }
+  .unit {
+    position: absolute;
+    top: 6px;
+    left: 10px;
+    font-size: 12px;
+    color: var(--quiet);
+  }
+  .unit.below {
+    top: auto;
+    bottom: 6px;
+  }
+  .track {
+    position: relative;
+    height: 128px;
+  }
+  .mark {
+    position: absolute;
+    top: 26px;
+    transform: translateX(-50%);
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    gap: 1px;
+    padding: 3px 4px;
+    min-height: 0;
+    min-width: 40px;
+    border: 1.5px solid transparent;
+    background: none;
+    color: inherit;
+    touch-action: none;
+    cursor: grab;
+    border-radius: 10px;
+  }
+  .track.follower .mark {
+    top: 14px;
+  }
+  .mark.chosen {
+    background: var(--paper);
+    border-color: currentColor;
+    z-index: 2;
+  }
+  .mark.wrong {
+    border-color: var(--wrong);
+    border-style: dashed;
+  }
+  .word {
+    font-size: 13px;
+    line-height: 1.15;
+    font-weight: 560;
+    white-space: nowrap;
+  }
+  .turn {
+    font-size: 12px;
+    font-weight: 650;
+    border: 1.2px solid currentColor;
+    border-radius: 9px;
+    padding: 0 6px;
+    line-height: 16px;
+    white-space: nowrap;
+  }
+  .spine {
+    position: relative;
+    height: 92px;
+  }
+  .spine::before {
+    content: '';
+    position: absolute;
+    inset: 19px 0;
+    border-block: 3px solid var(--ink);
+    background: color-mix(in srgb, var(--sheet) 70%, transparent);
+  }
+  .count {
+    position: absolute;
+    top: 50%;
+    transform: translate(-50%, -50%);
+    border: 0;
+    background: none;
+    padding: 0 6px;
+    min-height: 40px;
+    font: 800 21px/1 var(--display);
+    color: var(--quiet);
+  }
+  .count.whole {
+    font-size: 38px;
+    color: var(--ink);
+  }
+  .hands,
+  .calls {
+    position: absolute;
+    inset: 0 0 auto;
+    height: 18px;
+    font-size: 12px;
+  }
+  .calls {
+    inset: auto 0 0;
+  }
+  .phrase {
+    position: absolute;
+    white-space: nowrap;
+    color: var(--arm-a);
+    font-weight: 560;
+    line-height: 18px;
+    padding: 0 3px;
+  }
+  .call {
+    transform: translateX(-50%);
+    color: var(--quiet);
+    font-style: italic;
+    font-weight: 400;
+  }
+  .others {
+    position: relative;
+    height: calc(var(--rows) * 19px + 4px);
+    font-size: 12px;
+  }
+  .other {
+    color: var(--quiet);
+    font-weight: 400;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .other b {
+    color: var(--ink);
+    font-weight: 600;
+  }
+  .playhead {
+    position: absolute;
+    top: 0;
+    height: 348px;
+    width: 2px;
+    background: var(--ink);
+    pointer-events: none;
+  }
+  .playhead::before {
+    content: '';
+    position: absolute;
+    left: -6px;
+    border: 7px solid transparent;
+    border-top: 9px solid var(--ink);
+    border-bottom: 0;
+  }
+  .loop {
+    position: absolute;
+    top: 0;
+    height: 5px;
+    background: var(--arm-b);
+    border-radius: 3px;
+    pointer-events: none;
+  }
+  @media (max-width: 700px) {
+    .rail {
+      grid-template-columns: 1fr;
+    }
+    .names {
+      display: flex;
+      gap: 24px;
+      padding-bottom: 4px;
+    }
+    .name {
+      flex-direction: row;
+      align-items: baseline;
+      gap: 6px;
+      flex-wrap: wrap;
+    }
+  }
+</style>

@@ -1,0 +1,187 @@
+<script lang="ts">
+  import { printTurn, readTurn } from '$lib/core/notation';
+  import {
+    DIRECTIONS,
+    DIRECTION_NAMES,
+    FOOTWORK_NAMES,
+    KINDS,
+    KIND_NAMES,
+    type Direction,
+    type Footwork,
+    type Kind,
+  } from '$lib/core/vocabulary';
+  import type { ActionPatch } from '$lib/core/figure';
+  import { sayCount } from '$lib/core/time';
+  import type { Desk } from '$lib/state/desk.svelte';
+
+  let { desk, add }: { desk: Desk; add: () => void } = $props();
+
+  const w = $derived(desk.selected);
+  const role = $derived(desk.selection?.role ?? 'leader');
+  const still = $derived(w ? KINDS[w.action.kind].weight === 'none' : true);
+  const turns = [45, 90, 135, 180, 270, 360, 540, 720];
+  const turnValue = $derived(w?.action.turn === undefined ? '' : printTurn(w.action.turn));
+  const thenValue = $derived(w?.action.then === undefined ? '' : printTurn(w.action.then));
+
+  function set(patch: ActionPatch) {
+    if (w) desk.edit({ type: 'set-action', role, at: w.ref, patch });
+  }
+  function readAmount(value: string): number | undefined {
+    const t = readTurn(value);
+    return t.ok ? t.value : undefined;
+  }
+  const sizeValue = $derived(w?.action.size === undefined ? '' : String(w.action.size));
+  const sizes = $derived(['', 'small', 'large', ...(typeof w?.action.size === 'number' ? [sizeValue] : [])]);
+</script>
+
+{#snippet turnOptions(current: string)}
+  <option value="">none</option>
+  {#if current && !turns.some((t) => printTurn(t) === current || printTurn(-t) === current)}<option
+      value={current}>{current}</option
+    >{/if}
+  <optgroup label="right"
+    >{#each turns as t (t)}<option value={printTurn(t)}
+        >{printTurn(t).slice(1).replace('+', ' ')} right</option
+      >{/each}</optgroup
+  >
+  <optgroup label="left"
+    >{#each turns as t (t)}<option value={printTurn(-t)}
+        >{printTurn(-t).slice(1).replace('+', ' ')} left</option
+      >{/each}</optgroup
+  >
+{/snippet}
+
+<div class="inspector" role="group" aria-label="The chosen step">
+  {#if w}
+    <span class="which {role}"
+      ><strong>{role === 'leader' ? 'Leader' : 'Follower'} {sayCount(w.tick, desk.figure.feel)}</strong></span
+    >
+    <label
+      >does
+      <select value={w.action.kind} onchange={(e) => set({ kind: e.currentTarget.value as Kind })}>
+        {#each KIND_NAMES as k (k)}<option value={k}>{KINDS[k].words[0]}</option>{/each}
+      </select>
+    </label>
+    {#if !still}
+      <label
+        >foot
+        <select
+          value={w.action.foot ?? ''}
+          onchange={(e) => set({ foot: (e.currentTarget.value || undefined) as 'L' | 'R' | undefined })}
+        >
+          <option value="">as it falls ({w.foot})</option><option value="L">L</option><option value="R"
+            >R</option
+          >
+        </select>
+      </label>
+      {#if w.action.kind !== 'close' && w.action.kind !== 'replace'}
+        <label
+          >direction
+          <select
+            value={w.action.direction ?? ''}
+            onchange={(e) =>
+              set({ direction: (e.currentTarget.value || undefined) as Direction | undefined })}
+          >
+            <option value="">not said</option>
+            {#each DIRECTION_NAMES as d (d)}<option value={d} title={DIRECTIONS[d].says}>{d}</option>{/each}
+          </select>
+        </label>
+        <label
+          >size
+          <select
+            value={sizeValue}
+            onchange={(e) =>
+              set({ size: (e.currentTarget.value || undefined) as 'small' | 'large' | undefined })}
+          >
+            {#each sizes as s (s)}<option value={s}>{s === '' ? 'normal' : Number(s) ? `×${s}` : s}</option
+              >{/each}
+          </select>
+        </label>
+      {/if}
+      <label
+        >footwork
+        <select
+          value={w.action.footwork ?? ''}
+          onchange={(e) => set({ footwork: (e.currentTarget.value || undefined) as Footwork | undefined })}
+        >
+          <option value="">not said</option>
+          {#each FOOTWORK_NAMES as f (f)}<option value={f}>{f}</option>{/each}
+        </select>
+      </label>
+    {/if}
+    {#if !still || w.action.kind === 'pivot'}
+      <label
+        >turn into it
+        <select value={turnValue} onchange={(e) => set({ turn: readAmount(e.currentTarget.value) })}
+          >{@render turnOptions(turnValue)}</select
+        >
+      </label>
+    {/if}
+    {#if !still}
+      <label
+        >then pivot
+        <select value={thenValue} onchange={(e) => set({ then: readAmount(e.currentTarget.value) })}
+          >{@render turnOptions(thenValue)}</select
+        >
+      </label>
+    {/if}
+    <span class="do">
+      <button onclick={add}>Add after</button>
+      <button onclick={() => w && desk.edit({ type: 'delete', role, at: w.ref })}>Take out</button>
+    </span>
+  {:else}
+    <p class="quiet">
+      Choose a step on the rail to change it; drag it to move it in time. Double-click an empty place to add
+      one.
+    </p>
+  {/if}
+</div>
+
+<style>
+  .inspector {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 10px;
+    align-items: end;
+    min-height: 54px;
+    padding: 6px 0;
+  }
+  .inspector p {
+    align-self: center;
+    font-size: 13.5px;
+  }
+  label {
+    display: flex;
+    flex-direction: column;
+    font-size: 12px;
+    color: var(--quiet);
+    gap: 1px;
+  }
+  select {
+    color: var(--ink);
+    font-size: 14px;
+    padding: 3px 4px;
+    min-height: 32px;
+  }
+  .which {
+    font: 700 16px var(--display);
+    align-self: center;
+    min-width: 92px;
+  }
+  .which.leader {
+    color: var(--leader);
+  }
+  .which.follower {
+    color: var(--follower);
+  }
+  .do {
+    display: flex;
+    gap: 6px;
+    margin-left: auto;
+  }
+  .do button {
+    min-height: 32px;
+    padding: 3px 10px;
+    font-size: 14px;
+  }
+</style>

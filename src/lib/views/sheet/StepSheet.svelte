@@ -1,0 +1,163 @@
+<script lang="ts">
+  import type { Analysis } from '$lib/core/analysis';
+  import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
+  import { footprints, project } from '$lib/core/scene';
+  import { sayCount } from '$lib/core/time';
+  import { BODY, DANCES, FORMATIONS, HOLDS, LEVELS } from '$lib/core/vocabulary';
+  import { describe } from '$lib/views/rail/rail-model';
+
+  let { analysis: a }: { analysis: Analysis } = $props();
+  const f = $derived(a.figure);
+  const ticks = $derived(
+    [...new Set(ROLES.flatMap((r) => a.roles[r].actions.map((w) => w.tick)))].sort((x, y) => x - y),
+  );
+  const cell = (role: Role, tick: number): string => {
+    const w = a.roles[role].actions.find((x) => x.tick === tick);
+    return w ? describe(a, role, w).split(', ').slice(1).join(', ') : '';
+  };
+  const word = (track: string, tick: number): string =>
+    a.words.find((w) => w.track === track && w.tick === tick)?.text ?? '';
+  const extra = $derived(['hands', 'calls'].filter((t) => a.words.some((w) => w.track === t)));
+  const view = $derived(project(a, 'leader', false, 300));
+  const prints = $derived(ROLES.flatMap((r) => footprints(a, r)));
+  const SOLE =
+    'M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z';
+</script>
+
+<article class="sheet" aria-label="Step sheet">
+  <header>
+    <h1>{f.name}</h1>
+    <p>
+      {DANCES[f.dance].name} · {LEVELS[f.level].name} · {a.counts} counts · {f.tempo.min} to {f.tempo.max} a minute,
+      {f.feel}
+    </p>
+    <p>
+      Starts {FORMATIONS[f.start.formation].says}, {HOLDS[f.start.hold].says}. Free foot: leader {f.start
+        .leaderFree}, follower {f.start.followerFree}. Ends free: leader {a.roles.leader.endFree ?? 'both'},
+      follower {a.roles.follower.endFree ?? 'both'}.
+    </p>
+    {#if f.mistake}<p><strong>A mistake on purpose: {f.mistake}</strong></p>{/if}
+  </header>
+  <table>
+    <thead
+      ><tr
+        ><th>Count</th><th>Leader</th><th>Follower</th>{#each extra as t (t)}<th
+            >{t === 'hands' ? 'Hands' : 'Call'}</th
+          >{/each}</tr
+      ></thead
+    >
+    <tbody>
+      {#each ticks as tick (tick)}
+        <tr class:unit={tick % (a.unitBeats * TICKS_PER_BEAT) === 0}>
+          <th class="num">{sayCount(tick, f.feel)}</th><td>{cell('leader', tick)}</td><td
+            >{cell('follower', tick)}</td
+          >
+          {#each extra as t (t)}<td>{word(t, tick)}</td>{/each}
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <div class="below">
+    <figure>
+      <svg viewBox="0 0 300 300" role="img" aria-label="Footprints from above, leader’s side at the bottom">
+        <rect x="1" y="1" width="298" height="298" rx="6" />
+        {#each prints as p (`${p.role}${p.index}`)}
+          {@const c = view.point(p.at)}
+          {@const s = (a.roles[p.role].size.height * BODY.footLength * view.scale) / 36}
+          <path
+            d={SOLE}
+            class={p.role}
+            transform="translate({c.x} {c.y}) rotate({view.angle(p.angle)}) scale({p.foot === 'L'
+              ? -s
+              : s} {s})"
+          />
+          <text x={c.x} y={c.y}>{sayCount(p.tick, f.feel)}</text>
+        {/each}
+      </svg>
+      <figcaption>
+        From above, the leader’s side at the bottom. Filled: leader. Outlined: follower.
+      </figcaption>
+    </figure>
+    <div>
+      {#if f.notes}<p>{f.notes}</p>{/if}
+      {#each f.cautions as c, i (i)}<p><strong>Caution.</strong> {c}</p>{/each}
+      {#each ['leads', 'feels', 'free', 'leader-body', 'follower-body'] as const as t (t)}
+        {@const list = a.words.filter((w) => w.track === t)}
+        {#if list.length}<p>
+            <strong>{t}:</strong>
+            {#each list as w, i (i)}{i ? '; ' : ''}{sayCount(w.tick, f.feel)} {w.text}{/each}
+          </p>{/if}
+      {/each}
+      <p class="small">
+        Distances and footprints are estimates from typical bodies. Turns: build up slowly, stop when dizzy.
+        In pain or doubt, ask a qualified teacher or a clinician.
+      </p>
+    </div>
+  </div>
+</article>
+
+<style>
+  .sheet {
+    color: #000;
+    background: #fff;
+    padding: 12px;
+    font-size: 10.5pt;
+  }
+  h1 {
+    font-size: 22pt;
+  }
+  table {
+    border-collapse: collapse;
+    width: 100%;
+    margin: 10px 0;
+  }
+  th,
+  td {
+    text-align: left;
+    border-bottom: 0.5pt solid #bbb;
+    padding: 2px 6px;
+    vertical-align: top;
+  }
+  tr.unit > * {
+    border-top: 1.2pt solid #444;
+  }
+  tbody th {
+    font: 700 13pt var(--display);
+  }
+  tr {
+    break-inside: avoid;
+  }
+  .below {
+    display: grid;
+    grid-template-columns: 75mm 1fr;
+    gap: 8mm;
+    break-inside: avoid;
+  }
+  figure {
+    margin: 0;
+  }
+  svg rect {
+    fill: none;
+    stroke: #999;
+  }
+  .leader {
+    fill: #cfcfcf;
+    stroke: #000;
+    stroke-width: 1;
+  }
+  .follower {
+    fill: #fff;
+    stroke: #000;
+    stroke-width: 2;
+  }
+  svg text {
+    font: 700 8px var(--text);
+    text-anchor: middle;
+    dominant-baseline: central;
+  }
+  .small,
+  figcaption {
+    font-size: 8.5pt;
+    color: #444;
+  }
+</style>

@@ -1,0 +1,196 @@
+<script lang="ts">
+  import { Command, Dialog } from 'bits-ui';
+  import { goto } from '$app/navigation';
+  import { DANCES } from '$lib/core/vocabulary';
+  import { app } from '$lib/state/app.svelte';
+  import { SHORTCUTS } from '$lib/state/shortcuts';
+  import { loadAll, type FigureRow } from '$lib/storage';
+
+  let rows: FigureRow[] = $state.raw([]);
+  let words = $state('');
+  const hits = $derived(
+    rows.filter((r) => r.figure.name.toLowerCase().includes(words.toLowerCase().trim())).slice(0, 12),
+  );
+
+  $effect(() => {
+    if (!app.palette) return;
+    words = '';
+    void app
+      .db()
+      .then(loadAll)
+      .then((all) => (rows = all.toSorted((a, b) => b.updated - a.updated)));
+  });
+
+  function run(action: () => unknown) {
+    app.palette = false;
+    void action();
+  }
+  const key = (k: string) =>
+    dispatchEvent(new KeyboardEvent('keydown', { key: k, bubbles: true, cancelable: true }));
+  const onDesk = $derived(app.palette && location.pathname.startsWith('/figures/'));
+  const deskCommands = [
+    { name: 'Play or pause', does: () => key(' ') },
+    { name: 'See from the next side', does: () => key('v') },
+    { name: 'Mirror the floor', does: () => key('m') },
+    { name: 'Loop the unit under the playhead', does: () => key('o') },
+    { name: 'Apply the first fix', does: () => key('x') },
+    { name: 'Leader only', does: () => key('l') },
+    { name: 'Follower only', does: () => key('f') },
+    { name: 'Both roles', does: () => key('b') },
+    { name: 'Print the step sheet', does: () => setTimeout(() => print(), 100) },
+  ];
+  const commands = [
+    { name: 'Go to Figures', does: () => goto('/figures') },
+    { name: 'How to write a figure', does: () => goto('/notation') },
+    { name: 'Go to Data: import, export, settings', does: () => goto('/data') },
+    { name: 'Keyboard shortcuts', does: () => (app.shortcuts = true) },
+    { name: 'Dark scheme', does: () => ((app.theme = 'dark'), app.saveSettings()) },
+    { name: 'Light scheme', does: () => ((app.theme = 'light'), app.saveSettings()) },
+    { name: 'Scheme as the system has it', does: () => ((app.theme = 'system'), app.saveSettings()) },
+  ];
+  const shown = $derived(
+    [...(onDesk ? deskCommands : []), ...commands].filter((c) =>
+      c.name.toLowerCase().includes(words.toLowerCase().trim()),
+    ),
+  );
+  const places = ['everywhere', 'figure desk', 'a step on the rail', 'the text'] as const;
+</script>
+
+<Dialog.Root bind:open={app.palette}>
+  <Dialog.Portal>
+    <Dialog.Overlay class="veil" />
+    <Dialog.Content class="box" aria-label="Find a figure or a command">
+      <Dialog.Title class="visually-hidden">Find a figure or a command</Dialog.Title>
+      <Command.Root shouldFilter={false} label="Find">
+        <Command.Input bind:value={words} placeholder="A figure, a screen, a command" aria-label="Find" />
+        <Command.List>
+          <Command.Viewport>
+            {#if hits.length + shown.length === 0}<p class="none">Nothing by that name.</p>{/if}
+            {#if shown.length}
+              <Command.Group
+                ><Command.GroupHeading>Commands</Command.GroupHeading><Command.GroupItems>
+                  {#each shown as c (c.name)}<Command.Item
+                      value={`command ${c.name}`}
+                      onSelect={() => run(c.does)}>{c.name}</Command.Item
+                    >{/each}
+                </Command.GroupItems></Command.Group
+              >
+            {/if}
+            {#if hits.length}
+              <Command.Group
+                ><Command.GroupHeading>Figures</Command.GroupHeading><Command.GroupItems>
+                  {#each hits as r (r.id)}<Command.Item
+                      value={`figure ${r.id}`}
+                      onSelect={() => run(() => goto(`/figures/${r.id}`))}
+                      >{r.figure.name}<span>{DANCES[r.figure.dance].name}</span></Command.Item
+                    >{/each}
+                </Command.GroupItems></Command.Group
+              >
+            {/if}
+          </Command.Viewport>
+        </Command.List>
+      </Command.Root>
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>
+
+<Dialog.Root bind:open={app.shortcuts}>
+  <Dialog.Portal>
+    <Dialog.Overlay class="veil" />
+    <Dialog.Content class="box wide">
+      <div class="top"><Dialog.Title level={2}>Keyboard</Dialog.Title><Dialog.Close>Close</Dialog.Close></div>
+      <div class="keys">
+        {#each places as place (place)}
+          <section>
+            <h3>{place}</h3>
+            <dl>
+              {#each SHORTCUTS.filter((s) => s.where === place) as s (s.keys + s.does)}<div>
+                  <dt>{s.keys.replace('Mod', 'Ctrl')}</dt>
+                  <dd>{s.does}</dd>
+                </div>{/each}
+            </dl>
+          </section>
+        {/each}
+      </div>
+    </Dialog.Content>
+  </Dialog.Portal>
+</Dialog.Root>
+
+<style>
+  :global(.veil) {
+    position: fixed;
+    inset: 0;
+    background: rgb(10 16 15 / 0.5);
+    z-index: 30;
+  }
+  :global(.box) {
+    position: fixed;
+    z-index: 31;
+    top: 12vh;
+    left: 50%;
+    transform: translateX(-50%);
+    width: min(560px, calc(100vw - 24px));
+    max-height: 76vh;
+    overflow: auto;
+    background: var(--sheet);
+    color: var(--ink);
+    border-radius: 12px;
+    padding: 14px;
+  }
+  :global(.box.wide) {
+    width: min(860px, calc(100vw - 24px));
+  }
+  :global(.box [data-command-input]) {
+    width: 100%;
+    font-size: 17px;
+  }
+  :global(.box [data-command-item]) {
+    padding: 8px 10px;
+    border-radius: 8px;
+    cursor: pointer;
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+  }
+  :global(.box [data-command-item][data-selected]) {
+    background: var(--ink);
+    color: var(--paper);
+  }
+  :global(.box [data-command-group-heading]) {
+    font-size: 13px;
+    color: var(--quiet);
+    padding: 10px 10px 2px;
+  }
+  .none {
+    padding: 12px;
+  }
+  .top {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
+  .keys {
+    columns: 2 320px;
+    column-gap: 28px;
+  }
+  section {
+    break-inside: avoid;
+    padding-top: 12px;
+  }
+  dl {
+    margin: 4px 0 0;
+  }
+  dl div {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    padding: 3px 0;
+    border-bottom: 1px solid var(--line);
+    font-size: 14px;
+  }
+  dt {
+    font: 13px/1.6 var(--mono);
+  }
+  dd {
+    margin: 0;
+  }
+</style>

@@ -1,0 +1,236 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { format } from 'date-fns';
+  import { nanoid } from 'nanoid';
+  import type { FileError } from '$lib/core/codecs';
+  import { figureSchema, type Figure } from '$lib/core/figure';
+  import { app } from '$lib/state/app.svelte';
+  import { importFigures, loadAll, type OnClash } from '$lib/storage';
+  import { exportJson, exportText } from '$lib/views/desk/export';
+
+  let count = $state(0);
+  let broken = $state(0);
+  let said = $state('');
+  let problem: (FileError & { file: string }) | undefined = $state();
+  let waiting: { file: string; figures: Figure[]; clashes: number } | undefined = $state.raw();
+  let over = $state(false);
+  const MOST = 32 * 1024 * 1024;
+
+  async function refresh() {
+    const rows = await loadAll(await app.db());
+    count = rows.length;
+    broken = rows.filter((r) => !figureSchema.safeParse(r.figure).success).length;
+  }
+  onMount(
+    () =>
+      void refresh().catch((e: unknown) => (said = `The browser’s storage cannot be opened: ${String(e)}`)),
+  );
+
+  async function figures(): Promise<Figure[]> {
+    return (await loadAll(await app.db())).map((r) => r.figure);
+  }
+
+  async function read(file: File | undefined) {
+    if (!file) return;
+    problem = undefined;
+    waiting = undefined;
+    said = '';
+    if (file.size > MOST) {
+      problem = { file: file.name, at: 'the whole file', message: 'It is larger than 32 MB.' };
+      return;
+    }
+    const { readJson, readText } = await import('$lib/core/codecs');
+    const text = await file.text();
+    const json = /^\s*[{[]/.test(text.replace(/^\uFEFF/, '')) || file.name.endsWith('.json');
+    const result = json ? readJson(text) : readText(text, () => nanoid(12));
+    if (!result.ok) {
+      problem = { file: file.name, ...result.error };
+      return;
+    }
+    const there = new Set((await loadAll(await app.db())).map((r) => r.id));
+    const clashes = result.value.filter((f) => there.has(f.id)).length;
+    waiting = { file: file.name, figures: result.value, clashes };
+    if (clashes === 0) await bring('keep-both');
+  }
+  async function bring(onClash: OnClash) {
+    const w = waiting;
+    if (!w) return;
+    waiting = undefined;
+    try {
+      const done = await importFigures(await app.db(), w.figures, onClash, () => nanoid(12), Date.now());
+      said = `${w.file}: ${done.added} added, ${done.replaced} replaced.`;
+    } catch (e) {
+      problem = {
+        file: w.file,
+        at: 'the browser’s storage',
+        message: `Nothing was imported: ${e instanceof Error ? e.message : String(e)}`,
+      };
+    }
+    await refresh();
+  }
+  async function demo() {
+    const { demoFigures } = await import('$lib/demo/figures');
+    const done = await importFigures(await app.db(), demoFigures, 'replace', () => nanoid(12), Date.now());
+    said = `Demo repertoire: ${done.added} added, ${done.replaced} put back.`;
+    await refresh();
+  }
+  function drop(e: DragEvent) {
+    e.preventDefault();
+    over = false;
+    void read(e.dataTransfer?.files[0]);
+  }
+  const stamp = () => format(new Date(), 'yyyy-MM-dd');
+</script>
+
+<svelte:head><title>Data · Brisk Partner</title></svelte:head>
+
+<div class="page">
+  <h1>Data</h1>
+  <p class="lead">
+    Your figures live in this browser. Take them away as files: the formats are open and documented.
+  </p>
+
+  <section>
+    <h2>Take away</h2>
+    <p class="num">
+      {count} figures in the repertoire{broken
+        ? `, ${broken} of them unreadable (kept, and exported as they are)`
+        : ''}. Today is {stamp()}.
+    </p>
+    <p class="row">
+      <button onclick={async () => exportJson(await figures())} disabled={count === 0}
+        >Whole repertoire (JSON)</button
+      >
+      <button onclick={async () => exportText(await figures())} disabled={count === 0}
+        >Whole repertoire (notation text)</button
+      >
+      <a class="button" href="/api/schema/figures.json" target="_blank">JSON Schema</a>
+    </p>
+  </section>
+
+  <section>
+    <h2>Bring in</h2>
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <div
+      class="drop"
+      class:over
+      ondragover={(e) => (e.preventDefault(), (over = true))}
+      ondragleave={() => (over = false)}
+      ondrop={drop}
+    >
+      <label for="file">A figure file (JSON) or notation text. It is read whole or not at all.</label>
+      <input
+        id="file"
+        type="file"
+        accept=".json,.txt,application/json,text/plain"
+        onchange={(e) => (void read(e.currentTarget.files?.[0]), (e.currentTarget.value = ''))}
+      />
+    </div>
+    {#if problem}
+      <div class="problem" role="alert">
+        <p><b>{problem.file}</b> was not imported; nothing has changed.</p>
+        <p>At <b>{problem.at}</b>{problem.figure ? ` (${problem.figure})` : ''}: {problem.message}</p>
+      </div>
+    {/if}
+    {#if waiting && waiting.clashes > 0}
+      <div class="problem ask" role="alertdialog" aria-label="Figures already here">
+        <p>{waiting.file} holds {waiting.figures.length} figures; {waiting.clashes} are here already.</p>
+        <p class="row">
+          <button onclick={() => bring('keep-both')}>Keep both</button><button
+            onclick={() => bring('replace')}>Replace those here</button
+          ><button onclick={() => (waiting = undefined)}>Cancel</button>
+        </p>
+      </div>
+    {/if}
+    <p role="status">{said}</p>
+    <p><button onclick={demo}>Put the demo repertoire back</button></p>
+  </section>
+
+  <section>
+    <h2>Bodies</h2>
+    <p>Distances and reach are estimated from these heights. Defaults: leader 1.75 m, follower 1.68 m.</p>
+    <p class="row">
+      <label
+        >leader, m <input
+          class="num"
+          type="number"
+          min="1"
+          max="2.4"
+          step="0.01"
+          bind:value={app.leaderHeight}
+          onchange={() => app.saveSettings()}
+        /></label
+      >
+      <label
+        >follower, m <input
+          class="num"
+          type="number"
+          min="1"
+          max="2.4"
+          step="0.01"
+          bind:value={app.followerHeight}
+          onchange={() => app.saveSettings()}
+        /></label
+      >
+    </p>
+  </section>
+  <section>
+    <h2>Scheme</h2>
+    <p class="row">
+      {#each ['system', 'light', 'dark'] as const as t (t)}<button
+          aria-pressed={app.theme === t}
+          onclick={() => ((app.theme = t), app.saveSettings())}>{t === 'system' ? 'as the system' : t}</button
+        >{/each}
+    </p>
+  </section>
+</div>
+
+<style>
+  .page {
+    padding: 18px 20px 60px;
+    max-width: 860px;
+    display: grid;
+    gap: 18px;
+  }
+  h1 {
+    font-size: 34px;
+  }
+  h2 {
+    font-size: 20px;
+    margin-bottom: 6px;
+  }
+  section {
+    border-top: 3px solid var(--ink);
+    padding-top: 10px;
+    display: grid;
+    gap: 8px;
+  }
+  .row {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+    align-items: center;
+  }
+  .drop {
+    border: 2px dashed var(--line);
+    border-radius: 10px;
+    padding: 16px;
+    display: grid;
+    gap: 8px;
+  }
+  .drop.over {
+    border-color: var(--ink);
+    background: var(--sheet);
+  }
+  .problem {
+    border-left: 5px solid var(--wrong);
+    background: var(--sheet);
+    padding: 8px 12px;
+  }
+  .problem.ask {
+    border-color: var(--caution);
+  }
+  input[type='number'] {
+    width: 90px;
+  }
+</style>

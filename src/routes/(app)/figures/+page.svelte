@@ -1,0 +1,242 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { nanoid } from 'nanoid';
+  import { goto } from '$app/navigation';
+  import Plus from '@lucide/svelte/icons/plus';
+  import { newFigure } from '$lib/core/figure';
+  import { DANCES, DANCE_IDS, LEVELS, LEVEL_IDS, type DanceId, type Level } from '$lib/core/vocabulary';
+  import { app } from '$lib/state/app.svelte';
+  import { importFigures, loadAll, saveFigure } from '$lib/storage';
+  import {
+    SearchIndex,
+    branches,
+    countsOf,
+    entries,
+    noFilter,
+    select,
+    type Entry,
+    type Filter,
+  } from '$lib/views/figures/catalogue';
+  import FigureList from '$lib/views/figures/FigureList.svelte';
+  import FigureTree from '$lib/views/figures/FigureTree.svelte';
+
+  let all: Entry[] | undefined = $state.raw();
+  let filter: Filter = $state.raw(noFilter);
+  let problem = $state('');
+  let tree = $state(false);
+  let index: SearchIndex | undefined;
+  let newDance: DanceId = $state('slot-swing');
+
+  async function load() {
+    try {
+      const db = await app.db();
+      all = entries(await loadAll(db));
+      index = undefined;
+    } catch (e) {
+      problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
+    }
+  }
+  onMount(() => void load());
+
+  const shown = $derived(all ? select(all, filter, () => (index ??= new SearchIndex(all ?? []))) : []);
+  const outline = $derived(all ? branches(all) : []);
+  let lengths: number[] = $state.raw([]);
+  function findLengths() {
+    if (lengths.length === 0 && all) lengths = [...new Set(all.map(countsOf))].sort((a, b) => a - b);
+  }
+  const set = (patch: Partial<Filter>) => (filter = { ...filter, ...patch });
+  const filtered = $derived(JSON.stringify(filter) !== JSON.stringify(noFilter));
+
+  async function create() {
+    const figure = newFigure(nanoid(12), filter.dance || newDance);
+    const saved = await saveFigure(await app.db(), figure, 0, Date.now());
+    if (saved.ok) await goto(`/figures/${figure.id}`);
+    else problem = 'The figure could not be stored.';
+  }
+  async function bringDemo() {
+    const { demoFigures } = await import('$lib/demo/figures');
+    await importFigures(await app.db(), demoFigures, 'replace', () => nanoid(12), Date.now());
+    await load();
+  }
+</script>
+
+<svelte:head><title>Figures · Brisk Partner</title></svelte:head>
+
+<div class="page">
+  <div class="head">
+    <h1>Figures</h1>
+    <p class="quiet num">
+      {#if all}{filtered ? `${shown.length} of ${all.length}` : `${all.length} in the repertoire`}{/if}
+    </p>
+    <span class="new">
+      <label class="visually-hidden" for="new-dance">Dance of the new figure</label>
+      <select id="new-dance" bind:value={newDance}
+        >{#each DANCE_IDS as d (d)}<option value={d}>{DANCES[d].name}</option>{/each}</select
+      >
+      <button class="primary" onclick={create}><Plus size={18} /> New figure</button>
+    </span>
+  </div>
+  {#if problem}<p role="alert">{problem}</p>{/if}
+  <div class="filters" role="search">
+    <input
+      type="search"
+      placeholder="Search names, dances, notes"
+      aria-label="Search"
+      value={filter.words}
+      oninput={(e) => set({ words: e.currentTarget.value })}
+    />
+    <select
+      aria-label="Dance"
+      value={filter.dance}
+      onchange={(e) => set({ dance: e.currentTarget.value as DanceId | '', family: '' })}
+      ><option value="">every dance</option>{#each outline as b (b.dance)}<option value={b.dance}
+          >{b.name}</option
+        >{/each}</select
+    >
+    <select
+      aria-label="Level"
+      value={filter.level}
+      onchange={(e) => set({ level: Number(e.currentTarget.value) as Level | 0 })}
+      ><option value={0}>every level</option>{#each LEVEL_IDS as l (l)}<option value={l}
+          >{LEVELS[l].name}</option
+        >{/each}</select
+    >
+    <select
+      aria-label="Length"
+      value={filter.length}
+      onpointerdown={findLengths}
+      onfocus={findLengths}
+      onchange={(e) => set({ length: Number(e.currentTarget.value) })}
+      ><option value={0}>every length</option>{#each lengths as n (n)}<option value={n}>{n} counts</option
+        >{/each}</select
+    >
+    <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Tree</button>
+    {#if filtered}<button onclick={() => (filter = noFilter)}>Show all</button>{/if}
+  </div>
+  <div class="body">
+    <aside class:open={tree}>
+      <FigureTree
+        branches={outline}
+        dance={filter.dance}
+        family={filter.family}
+        choose={(dance, family) => set({ dance, family })}
+      />
+    </aside>
+    {#if all && all.length === 0}
+      <div class="empty">
+        <h2>No figures yet</h2>
+        <p>
+          This is your repertoire: every figure you teach, for both roles, checked and ready to watch. Write
+          the first one, bring a file on the Data screen, or look round in the demo repertoire.
+        </p>
+        <p class="row">
+          <button class="primary" onclick={create}>Write a figure</button><button onclick={bringDemo}
+            >Bring the demo repertoire</button
+          ><a class="button" href="/data">Bring a file</a>
+        </p>
+      </div>
+    {:else if all && shown.length === 0}
+      <div class="empty">
+        <h2>Nothing fits</h2>
+        <p>No figure fits all of these. Take one away, or show all.</p>
+        <button onclick={() => (filter = noFilter)}>Show all</button>
+      </div>
+    {:else if all}
+      <FigureList list={shown} />
+    {:else}<p class="quiet">Opening …</p>{/if}
+  </div>
+</div>
+
+<style>
+  .page {
+    display: flex;
+    flex-direction: column;
+    height: calc(100dvh - 46px);
+    padding: 14px 20px 0;
+    gap: 10px;
+  }
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+    flex-wrap: wrap;
+  }
+  h1 {
+    font-size: 34px;
+  }
+  .new {
+    margin-left: auto;
+    display: flex;
+    gap: 6px;
+  }
+  .primary {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+    font-weight: 620;
+  }
+  .filters {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  input[type='search'] {
+    flex: 1 1 220px;
+    max-width: 380px;
+  }
+  .body {
+    display: grid;
+    grid-template-columns: 240px minmax(0, 1fr);
+    gap: 22px;
+    flex: 1;
+    min-height: 0;
+    border-top: 3px solid var(--ink);
+  }
+  aside {
+    overflow: auto;
+    padding: 10px 4px;
+  }
+  .body > :global(.list) {
+    height: 100%;
+  }
+  .empty {
+    padding: 40px 0;
+    max-width: 52ch;
+    display: grid;
+    gap: 12px;
+    align-content: start;
+    justify-items: start;
+  }
+  .row {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  .treebutton {
+    display: none;
+  }
+  @media (max-width: 900px) {
+    .page {
+      padding: 10px 12px 0;
+    }
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+      grid-template-rows: auto minmax(0, 1fr);
+      gap: 0;
+    }
+    aside {
+      display: none;
+    }
+    aside.open {
+      display: block;
+      max-height: 45vh;
+    }
+    .treebutton {
+      display: inline-flex;
+    }
+    .body > :global(.list),
+    .empty {
+      grid-row: 2;
+    }
+  }
+</style>

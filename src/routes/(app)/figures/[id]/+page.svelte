@@ -1,0 +1,88 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { page } from '$app/state';
+  import { figureSchema, type Figure } from '$lib/core/figure';
+  import { app } from '$lib/state/app.svelte';
+  import { Desk } from '$lib/state/desk.svelte';
+  import { Saver } from '$lib/state/saver.svelte';
+  import { journal, loadFigure } from '$lib/storage';
+  import FigureDesk from '$lib/views/desk/FigureDesk.svelte';
+
+  let desk: Desk | undefined = $state.raw();
+  let saver: Saver | undefined = $state.raw();
+  let problem = $state('');
+  let news = $state('');
+
+  async function open(id: string, alive: () => boolean) {
+    const db = await app.db();
+    const row = await loadFigure(db, id);
+    const unsaved = journal.read(localStorage, id);
+    if (!alive()) return;
+    const kept = row && figureSchema.safeParse(row.figure);
+    if (!row && !unsaved) {
+      problem = 'There is no figure here. It may have been deleted.';
+      return;
+    }
+    if (kept && !kept.success && !unsaved) {
+      problem =
+        'This figure cannot be read. It is still stored; export everything on the Data screen to keep a copy.';
+      return;
+    }
+    const figure = unsaved?.figure ?? (kept?.data as Figure);
+    const d = new Desk(figure, app.heights);
+    const base = unsaved ? unsaved.base : (row?.rev ?? 0);
+    const s = new Saver(db, localStorage, id, base, (other) => {
+      d.replace(other.figure);
+      news = 'Another tab changed this figure; this is the latest version.';
+    });
+    d.onchange = (f) => {
+      news = '';
+      s.save(f);
+    };
+    if (unsaved) {
+      s.save(figure);
+      news = 'Your last changes were kept and are saved now.';
+    }
+    saver = s;
+    desk = d;
+  }
+
+  $effect(() => {
+    const id = page.params.id ?? '';
+    let alive = true;
+    desk = undefined;
+    problem = '';
+    untrack(() => open(id, () => alive)).catch(
+      (e: unknown) =>
+        (problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`),
+    );
+    return () => {
+      alive = false;
+      untrack(() => saver)?.close();
+      saver = undefined;
+    };
+  });
+</script>
+
+<svelte:head><title>{desk ? `${desk.figure.name} · ` : ''}Brisk Partner</title></svelte:head>
+
+{#if problem}
+  <div class="message">
+    <h1>Nothing to show</h1>
+    <p>{problem}</p>
+    <p><a class="button" href="/figures">To the figures</a></p>
+  </div>
+{:else if desk && saver}
+  {#key desk}<FigureDesk {desk} {saver} {news} />{/key}
+{:else}
+  <p class="message quiet">Opening …</p>
+{/if}
+
+<style>
+  .message {
+    padding: 40px 24px;
+    display: grid;
+    gap: 12px;
+    justify-items: start;
+  }
+</style>

@@ -1,0 +1,167 @@
+<script lang="ts">
+  import '../app.css';
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import Search from '@lucide/svelte/icons/search';
+  import Keyboard from '@lucide/svelte/icons/keyboard';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Sun from '@lucide/svelte/icons/sun';
+  import { app } from '$lib/state/app.svelte';
+  import { typing } from '$lib/state/shortcuts';
+
+  let { children } = $props();
+  const places = [
+    { href: '/figures', name: 'Figures' },
+    { href: '/notation', name: 'How to write' },
+    { href: '/data', name: 'Data' },
+  ];
+  let Dialogs: typeof import('$lib/views/shell/Dialogs.svelte').default | undefined = $state.raw();
+  let systemDark = $state(false);
+  const dark = $derived(app.theme === 'dark' || (app.theme === 'system' && systemDark));
+
+  onMount(() => {
+    app.loadSettings();
+    document.documentElement.dataset.theme = app.theme;
+    systemDark = matchMedia('(prefers-color-scheme: dark)').matches;
+  });
+
+  $effect(() => {
+    if ((app.palette || app.shortcuts) && !Dialogs)
+      void import('$lib/views/shell/Dialogs.svelte').then((m) => (Dialogs = m.default));
+  });
+
+  function keys(e: KeyboardEvent) {
+    if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
+      e.preventDefault();
+      app.palette = true;
+    } else if (e.key === '?' && !typing(e.target)) {
+      e.preventDefault();
+      app.shortcuts = true;
+    }
+  }
+  function flip() {
+    app.theme = dark ? 'light' : 'dark';
+    app.saveSettings();
+  }
+</script>
+
+<svelte:window onkeydown={keys} />
+
+<a class="skip" href="#main">To the content</a>
+<header class="bar">
+  <a class="brand" href="/figures">Brisk Partner</a>
+  <nav aria-label="Screens">
+    {#each places as p (p.href)}<a
+        href={p.href}
+        aria-current={page.url.pathname.startsWith(p.href) ? 'page' : undefined}>{p.name}</a
+      >{/each}
+  </nav>
+  <span class="tools">
+    <button onclick={() => (app.palette = true)} aria-label="Find a figure or a command"
+      ><Search size={18} /><span class="wide">Find</span><kbd class="wide">Ctrl K</kbd></button
+    >
+    <button onclick={() => (app.shortcuts = true)} aria-label="Keyboard shortcuts"
+      ><Keyboard size={18} /></button
+    >
+    <button onclick={flip} aria-label={dark ? 'Light scheme' : 'Dark scheme'}
+      >{#if dark}<Sun size={18} />{:else}<Moon size={18} />{/if}</button
+    >
+  </span>
+</header>
+<main id="main" tabindex="-1">{@render children()}</main>
+{#if Dialogs}<Dialogs />{/if}
+
+<style>
+  .bar {
+    display: flex;
+    align-items: center;
+    gap: 18px;
+    background: var(--bar);
+    color: var(--bar-ink);
+    padding: 0 20px;
+    height: 46px;
+  }
+  .brand {
+    font: 750 19px var(--display);
+    text-decoration: none;
+    white-space: nowrap;
+  }
+  nav {
+    display: flex;
+    gap: 4px;
+    height: 100%;
+  }
+  nav a {
+    text-decoration: none;
+    padding: 0 10px;
+    display: flex;
+    align-items: center;
+    white-space: nowrap;
+    border-block: 3px solid transparent;
+  }
+  nav a[aria-current] {
+    border-bottom-color: #f2a880;
+    font-weight: 650;
+  }
+  .tools {
+    margin-left: auto;
+    display: flex;
+    gap: 4px;
+  }
+  .tools button {
+    background: none;
+    border-color: transparent;
+    color: inherit;
+    padding: 4px 9px;
+  }
+  .tools button:hover {
+    border-color: currentColor;
+  }
+  kbd {
+    font: 12px var(--mono);
+    opacity: 0.85;
+  }
+  .skip {
+    position: absolute;
+    left: -999px;
+  }
+  .skip:focus {
+    left: 8px;
+    top: 8px;
+    background: var(--sheet);
+    padding: 8px;
+    z-index: 20;
+  }
+  main {
+    min-height: calc(100dvh - 46px);
+    outline: none;
+  }
+  @media (max-width: 700px) {
+    .bar {
+      padding: 0 8px;
+      gap: 4px;
+    }
+    .brand {
+      font-size: 15px;
+    }
+    nav a {
+      padding: 0 6px;
+      font-size: 14px;
+    }
+    .wide {
+      display: none;
+    }
+    .tools {
+      gap: 0;
+    }
+    .tools button {
+      padding: 4px 6px;
+    }
+  }
+  @media print {
+    .bar,
+    .skip {
+      display: none;
+    }
+  }
+</style>

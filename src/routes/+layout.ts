@@ -1,0 +1,2 @@
+/** Data lives in the browser: pages are drawn there. */
+export const ssr = false;
