@@ -1,6 +1,6 @@
 <script lang="ts">
   import '../app.css';
-  import { onMount } from 'svelte';
+  import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import Search from '@lucide/svelte/icons/search';
   import Keyboard from '@lucide/svelte/icons/keyboard';
@@ -15,7 +15,7 @@
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];
-  let Dialogs: typeof import('$lib/views/shell/Dialogs.svelte').default | undefined = $state.raw();
+  let Dialogs: Component | undefined = $state.raw();
   let systemDark = $state(false);
   const dark = $derived(app.theme === 'dark' || (app.theme === 'system' && systemDark));
 
@@ -60,7 +60,7 @@
     <button onclick={() => (app.palette = true)} aria-label="Find a figure or a command"
       ><Search size={18} /><span class="wide">Find</span><kbd class="wide">Ctrl K</kbd></button
     >
-    <button onclick={() => (app.shortcuts = true)} aria-label="Keyboard shortcuts"
+    <button class="wide" onclick={() => (app.shortcuts = true)} aria-label="Keyboard shortcuts"
       ><Keyboard size={18} /></button
     >
     <button onclick={flip} aria-label={dark ? 'Light scheme' : 'Dark scheme'}

@@ -42,7 +42,7 @@ class App {
   }
 
   loadSettings(): void {
-    let raw: unknown = {};
+    let raw: unknown;
     try {
       raw = JSON.parse(localStorage.getItem(KEY) ?? '{}');
     } catch {

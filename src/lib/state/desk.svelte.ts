@@ -23,7 +23,7 @@ export class Desk {
   selection: Selection | undefined = $state.raw(undefined);
   /** What went wrong with the last edit; empty when it went well. */
   notice = $state('');
-  #fixes: { of: Analysis; map: Map<string, readonly Fix[]> } | undefined = $state.raw(undefined);
+  #fixes: { of: Analysis; map: Readonly<Record<string, readonly Fix[]>> } | undefined = $state.raw(undefined);
   readonly heights: Heights;
   /** Called with every new version of the figure. */
   onchange: (figure: Figure) => void = () => {};
@@ -75,16 +75,17 @@ export class Desk {
 
   /** The tried mends of a finding; empty until {@link computeFixes} has run for this version. */
   fixes(f: Finding): readonly Fix[] {
-    return this.#fixes?.of === this.analysis ? (this.#fixes.map.get(keyOf(f)) ?? []) : [];
+    return this.#fixes?.of === this.analysis ? (this.#fixes.map[keyOf(f)] ?? []) : [];
   }
   readonly fixesReady: boolean = $derived.by(() => this.#fixes?.of === this.analysis);
 
   /** Tries mends for the findings; costs many analyses, so it runs when typing pauses. */
   computeFixes(): void {
     const of = this.analysis;
-    const map = new Map(
-      this.findings.slice(0, 12).map((f) => [keyOf(f), fixesFor(of, f, 3, this.heights, 40)] as const),
-    );
+    const tried = this.findings
+      .slice(0, 12)
+      .map((f) => [keyOf(f), fixesFor(of, f, 3, this.heights, 40)] as const);
+    const map = Object.fromEntries(tried);
     this.#fixes = { of, map };
   }
 }

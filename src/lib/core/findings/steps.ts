@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Role, type Ticks } from '../base';
+import { TICKS_PER_BEAT, otherRole, type Role, type Ticks } from '../base';
 import { unitBeats, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, FigureEdit } from '../figure';
 import { positionAt, sayCount } from '../time';
@@ -53,57 +53,62 @@ export const countsOf = (from: Ticks, to: Ticks): { from: number; to: number } =
 
 /**
  * The smallest edits of one role between two ticks that change which foot is free after: a step becomes a touch or a
- * hold, a touch or hold a step, a triple two steps, two steps a triple. Those not under a turn come first, then the
- * later ones, where the partner feels them least.
+ * hold, a touch or hold a step, a triple two steps, two steps a triple. Those that bring the role to its partner's steps come first,
+ * then those not under a turn, then the later ones.
  */
 export function parityRepairs(a: Analysis, role: Role, from: Ticks, to: Ticks): Remedy[] {
   const window = a.roles[role].actions.filter((w) => w.tick >= from && w.tick < to);
   const turning = (w: Weighed): number => (w.action.turn || w.action.then ? 1 : 0);
   const ordered = [...window].sort((x, y) => turning(x) - turning(y) || y.tick - x.tick);
-  return [
-    ...ordered.flatMap((w) => takeAway(a, role, w)),
-    ...ordered.flatMap((w) => give(a, role, w)),
+  const offers = [
     ...fillGaps(a, role, from, to),
+    ...ordered.flatMap((w) => [...takeAway(a, role, w), ...give(a, role, w)]),
   ];
+  const partner = new Set(a.roles[otherRole(role)].actions.filter((w) => w.change).map((w) => w.tick));
+  const disturbs = (o: Offer): number => (partner.has(o.tick) === o.steps ? 0 : 1);
+  return offers.sort((x, y) => disturbs(x) - disturbs(y)).map((o) => o.remedy);
 }
 
-function takeAway(a: Analysis, role: Role, w: Weighed): Remedy[] {
+/** A repair, the tick it touches, and whether the role steps there afterwards. */
+interface Offer {
+  readonly remedy: Remedy;
+  readonly tick: Ticks;
+  readonly steps: boolean;
+}
+
+function takeAway(a: Analysis, role: Role, w: Weighed): Offer[] {
   if (!w.change || !takesWeight(w)) return [];
   const count = say(a, w.tick);
-  const onBeat = w.tick % TICKS_PER_BEAT === 0;
-  if (!onBeat) return [remedy('remove', role, { count }, removeAction(role, w))];
+  const offer = (code: RemedyCode, edit: FigureEdit): Offer => ({
+    remedy: remedy(code, role, { count }, edit),
+    tick: w.tick,
+    steps: false,
+  });
+  if (w.tick % TICKS_PER_BEAT !== 0) return [offer('remove', removeAction(role, w))];
   return [
-    remedy(
-      'touch-instead',
-      role,
-      { count },
-      setAction(role, w, { kind: 'touch', turn: undefined, then: undefined }),
-    ),
-    remedy('hold-instead', role, { count }, setAction(role, w, { kind: 'hold' })),
+    offer('touch-instead', setAction(role, w, { kind: 'touch', turn: undefined, then: undefined })),
+    offer('hold-instead', setAction(role, w, { kind: 'hold' })),
   ];
 }
 
-function give(a: Analysis, role: Role, w: Weighed): Remedy[] {
+function give(a: Analysis, role: Role, w: Weighed): Offer[] {
   const effect = KINDS[w.action.kind].weight;
   if (effect !== 'free' && w.action.kind !== 'hold') return [];
+  const step = setAction(role, w, { kind: 'step', direction: w.action.direction ?? 'place' });
   return [
-    remedy(
-      'step-instead',
-      role,
-      { count: say(a, w.tick) },
-      setAction(role, w, { kind: 'step', direction: w.action.direction ?? 'place' }),
-    ),
+    { remedy: remedy('step-instead', role, { count: say(a, w.tick) }, step), tick: w.tick, steps: true },
   ];
 }
 
-/** A step in place on the "and", or on a beat nothing falls on. */
-function fillGaps(a: Analysis, role: Role, from: Ticks, to: Ticks): Remedy[] {
+/** A step in place on the "and", or on a beat nothing falls on; later ones first. */
+function fillGaps(a: Analysis, role: Role, from: Ticks, to: Ticks): Offer[] {
   const taken = new Set(a.roles[role].actions.map((w) => w.tick));
-  const out: Remedy[] = [];
+  const out: Offer[] = [];
   for (let tick = from; tick < to; tick++) {
     const sub = positionAt(tick, a.figure.feel)?.sub;
-    if (sub !== undefined && (sub === '' || sub === '&') && !taken.has(tick))
-      out.push(remedy('add-step', role, { count: say(a, tick) }, insertStep(role, tick)));
+    if ((sub !== '' && sub !== '&') || taken.has(tick)) continue;
+    const added = remedy('add-step', role, { count: say(a, tick) }, insertStep(role, tick));
+    out.push({ remedy: added, tick, steps: true });
   }
   return out.reverse();
 }

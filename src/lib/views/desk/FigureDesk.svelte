@@ -159,7 +159,7 @@
   <header>
     <div class="title">
       <h1>{f.name}</h1>
-      <p class="facts num">
+      <p class="facts">
         {DANCES[f.dance].name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold]
           .says}{ending ? ` → ends ${ending}` : ''}
       </p>
@@ -379,6 +379,8 @@
     }
     .saved {
       text-align: left;
+      min-width: 0;
+      order: 9;
     }
     .foot {
       position: sticky;

@@ -2,13 +2,13 @@
   import { admissibleRepeats } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import type { CountRange, Details } from '$lib/core/figure';
+  import type { FORMATIONS } from '$lib/core/vocabulary';
   import {
     DANCES,
     DANCE_IDS,
     FAMILIES,
     FEELS,
     FEEL_NAMES,
-    FORMATIONS,
     FORMATION_IDS,
     HOLDS,
     HOLD_IDS,

@@ -39,11 +39,8 @@
     const far = 4;
     return `${path([at(-LANE_HALF, -far), at(-LANE_HALF, far), at(LANE_HALF, far), at(LANE_HALF, -far)])}Z`;
   });
-  const line = $derived.by(() => {
-    const from = view.point({ x: a.floor.rectangle.minX - 0.05, y: a.floor.rectangle.minY });
-    const to = view.point({ x: a.floor.rectangle.minX - 0.05, y: a.floor.rectangle.maxY });
-    return { from, to };
-  });
+  /** Where the line of dance points in this view. */
+  const lineAngle = $derived(view.angle(0));
 
   function shoe(p: { at: { x: number; y: number }; angle: number }, foot: 'L' | 'R', height: number) {
     const c = view.point(p.at);
@@ -121,21 +118,12 @@
     <rect width={SIZE} height={SIZE} rx="10" class="wood" />
     {#each boards as y (y)}<line x1="0" x2={SIZE} y1={y} y2={y} class="board" />{/each}
     {#if frame === 'slot'}<path d={lane} class="lane" />{/if}
-    {#if frame === 'line-of-dance' && Number.isFinite(r.minX)}
-      <line
-        x1={line.from.x}
-        y1={line.from.y}
-        x2={line.to.x}
-        y2={line.to.y}
-        class="line"
-        marker-end="url(#tip)"
-      />
+    {#if frame === 'line-of-dance'}
+      <g transform="translate(26 26) rotate({lineAngle})" class="line">
+        <line y1="15" y2="-10" />
+        <path d="M-5 -9L0 -18L5 -9Z" />
+      </g>
     {/if}
-    <defs>
-      <marker id="tip" viewBox="0 0 8 8" refX="6" refY="4" markerWidth="7" markerHeight="7" orient="auto"
-        ><path d="M0 0L8 4L0 8Z" class="tip" /></marker
-      >
-    </defs>
     {#each prints as p (`${p.role}${p.index}`)}
       {@const chosen =
         current !== undefined &&
@@ -179,10 +167,10 @@
       </g>
     {/each}
   </svg>
-  <figcaption class="num">
+  <figcaption>
     <span>{apart.toFixed(2)} m apart</span>
     {#if laneWord}<span>{laneWord}</span>{/if}
-    {#if frame === 'line-of-dance'}<span>arrow: line of dance, wall to its right</span>{/if}
+    {#if frame === 'line-of-dance'}<span>arrow: line of dance; the wall is to its right</span>{/if}
     {#if needs}<span>needs {needs}</span>{/if}
     {#if a.roles.leader.total || a.roles.follower.total}<span
         >turns {(a.roles.leader.total / 360).toFixed(2)} and {(a.roles.follower.total / 360).toFixed(2)}</span
@@ -214,10 +202,8 @@
   }
   .line {
     stroke: var(--ink);
-    stroke-width: 1.5;
-  }
-  .tip {
     fill: var(--ink);
+    stroke-width: 1.6;
   }
   .print {
     opacity: 0.2;

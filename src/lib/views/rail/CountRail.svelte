@@ -20,6 +20,7 @@
   const hands = $derived(a.words.filter((w) => w.track === 'hands'));
   const calls = $derived(a.words.filter((w) => w.track === 'calls'));
   const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
+  const rows = $derived([...new Set(others.map((o) => o.track))]);
   const faults = $derived(
     new Set(desk.findings.filter((f) => f.severity === 'wrong').map((f) => `${f.role}|${f.tick}`)),
   );
@@ -190,6 +191,9 @@
         <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
       </div>
     {/each}
+    {#if rows.length > 0}<div class="rows">
+        {#each rows as name (name)}<span>{name}</span>{/each}
+      </div>{/if}
   </div>
   <div class="scroller" bind:this={scroller}>
     <div class="lanes" style:--beats={beats}>
@@ -234,16 +238,16 @@
         </div>
       </div>
       {@render track('follower')}
-      {#if others.length > 0}
-        <div class="others" style:--rows={new Set(others.map((o) => o.track)).size}>
-          {#each [...new Set(others.map((o) => o.track))] as name, row (name)}
+      {#if rows.length > 0}
+        <div class="others" style:--rows={rows.length}>
+          {#each rows as name, row (name)}
             {#each others.filter((o) => o.track === name) as o, i (i)}
               <span
                 class="phrase other"
                 style:left={left(railBeat(o.tick, feel) - 0.3)}
                 style:top="{row * 19}px"
-                style:max-width="calc(var(--beat) * {Math.max(1.2, (o.end - o.tick) / TICKS_PER_BEAT)} - 6px)"
-                title={o.text}><b>{name}</b> {o.text}</span
+                style:max-width="calc(var(--beat) * {Math.max(1, (o.end - o.tick) / TICKS_PER_BEAT)})"
+                title="{name}: {o.text}">{o.text}</span
               >
             {/each}
           {/each}
@@ -263,13 +267,15 @@
 
 <style>
   .rail {
+    flex: none;
     display: grid;
     grid-template-columns: 92px 1fr;
     min-width: 0;
   }
   .names {
     display: grid;
-    grid-template-rows: 128px 92px 128px;
+    grid-template-rows: 128px 92px 128px auto;
+    align-content: start;
   }
   .name {
     display: flex;
@@ -441,16 +447,20 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .other b {
-    color: var(--ink);
+  .rows {
+    grid-row: 4;
+    display: grid;
+    grid-auto-rows: 19px;
+    font-size: 12px;
     font-weight: 600;
+    line-height: 18px;
   }
   .playhead {
     position: absolute;
     top: 0;
     height: 348px;
     width: 2px;
-    background: var(--ink);
+    background: color-mix(in srgb, var(--ink) 55%, transparent);
     pointer-events: none;
   }
   .playhead::before {
@@ -477,6 +487,9 @@
       display: flex;
       gap: 24px;
       padding-bottom: 4px;
+    }
+    .rows {
+      display: none;
     }
     .name {
       flex-direction: row;

@@ -141,10 +141,11 @@
   .inspector {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 10px;
+    gap: 6px 8px;
     align-items: end;
     min-height: 54px;
     padding: 6px 0;
+    flex: none;
   }
   .inspector p {
     align-self: center;
@@ -160,13 +161,14 @@
   select {
     color: var(--ink);
     font-size: 14px;
-    padding: 3px 4px;
+    padding: 3px 2px;
     min-height: 32px;
+    max-width: 108px;
   }
   .which {
     font: 700 16px var(--display);
     align-self: center;
-    min-width: 92px;
+    min-width: 88px;
   }
   .which.leader {
     color: var(--leader);

@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4187;
+const origin = `http://127.0.0.1:${PORT}`;
+
+export default defineConfig({
+  testDir: 'tests/browser',
+  outputDir: 'test-results',
+  fullyParallel: true,
+  workers: 2,
+  retries: process.env.CI ? 1 : 0,
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: '.verify/browser.json' }]],
+  use: {
+    baseURL: origin,
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node build',
+    url: origin,
+    env: { HOST: '127.0.0.1', PORT: String(PORT), ORIGIN: origin },
+    reuseExistingServer: false,
+  },
+});

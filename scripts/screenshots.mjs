@@ -1,0 +1,91 @@
+/* Takes one picture of each main view from the demo data, against a server already built. */
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const PORT = '4179';
+const out = process.argv[2] ?? 'docs/screenshots';
+const only = process.argv[3];
+mkdirSync(out, { recursive: true });
+const base = `http://127.0.0.1:${PORT}`;
+const server = spawn(process.execPath, ['build'], {
+  env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
+  stdio: 'inherit',
+});
+const VIEWS = [
+  { name: 'figures', path: '/figures' },
+  { name: 'figure-desk', path: '/figures/demo-push-turn', act: select },
+  { name: 'figure-desk-finding', path: '/figures/demo-push-short' },
+  { name: 'figure-desk-waltz', path: '/figures/demo-waltz-natural', act: late },
+  { name: 'figure-desk-dark', path: '/figures/demo-left-pass', dark: true, act: late },
+  {
+    name: 'figure-desk-details',
+    path: '/figures/demo-tango-walk',
+    act: (p) => p.getByRole('button', { name: 'Details' }).click(),
+  },
+  { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
+  { name: 'figures-phone', path: '/figures', phone: true },
+  { name: 'notation', path: '/notation' },
+  { name: 'data', path: '/data' },
+  { name: 'shortcuts', path: '/figures/demo-push', act: (p) => p.keyboard.press('?') },
+  { name: 'palette', path: '/figures/demo-push', act: (p) => p.keyboard.press('Control+k') },
+  { name: 'step-sheet', path: '/figures/demo-push-turn', print: true },
+];
+async function select(page) {
+  await page.getByRole('button', { name: /Follower 3&/ }).focus();
+  await page.getByRole('button', { name: /Follower 3&/ }).click();
+}
+async function late(page) {
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+}
+async function ready() {
+  for (let i = 0; i < 80; i++) {
+    if (
+      await fetch(base).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return;
+    await new Promise((r) => setTimeout(r, 125));
+  }
+  throw new Error('The server does not answer.');
+}
+try {
+  await ready();
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  for (const v of VIEWS) {
+    if (only && !v.name.includes(only)) continue;
+    const page = await browser.newPage({
+      viewport: v.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+      colorScheme: v.dark ? 'dark' : 'light',
+      hasTouch: !!v.phone,
+    });
+    page.on('pageerror', (e) => console.error(v.name, e.message));
+    page.on('console', (m) => m.type() === 'error' && console.error(v.name, m.text()));
+    await page.goto(base + v.path);
+    await page.getByText('Opening …').waitFor({ state: 'detached' });
+    await page.waitForTimeout(900);
+    if (v.act) await v.act(page);
+    if (v.print) {
+      await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
+      await page.emulateMedia({ media: 'print' });
+    }
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: `${out}/${v.name}.png`, fullPage: !!v.print });
+    await page.close();
+  }
+  await browser.close();
+} finally {
+  server.kill();
+}

@@ -1,0 +1,172 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+
+const bring = (page: Page, name: string, content: string) =>
+  page
+    .getByLabel(/A figure file/)
+    .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
+const open = async (page: Page) => {
+  await page.goto('/data');
+  await expect(page.getByText(/\d+ figures in the repertoire/)).toBeVisible();
+};
+
+test('the whole repertoire goes out and comes back in, as JSON and as text', async ({ page }) => {
+  await open(page);
+  for (const button of ['Whole repertoire (JSON)', 'Whole repertoire (notation text)']) {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: button }).click();
+    const download = await waiting;
+    const content = readFileSync(await download.path(), 'utf8');
+    await bring(page, download.suggestedFilename(), content);
+    if (button.includes('JSON')) {
+      await expect(page.getByText('26 are here already')).toBeVisible();
+      await page.getByRole('button', { name: 'Replace those here' }).click();
+      await expect(page.getByRole('status')).toContainText('0 added, 26 replaced');
+    } else await expect(page.getByRole('status')).toContainText('26 added, 0 replaced');
+  }
+});
+
+test.describe('a bad file names the place, imports nothing and loses nothing', () => {
+  const figure = {
+    id: 'x',
+    name: 'X',
+    dance: 'slot-swing',
+    family: '',
+    level: 1,
+    start: { formation: 'open', hold: 'none', facing: 0, leaderFree: 'L', followerFree: 'R' },
+    end: {},
+    feel: 'swung',
+    tempo: { min: 90, max: 100 },
+    sameFoot: [],
+    ownTiming: [],
+    notes: '',
+    cautions: [],
+    lines: [],
+  };
+  const file = (figures: unknown[], version = 1) =>
+    JSON.stringify({ format: 'brisk-partner/figures', version, figures });
+  const cases: [string, string, string | RegExp][] = [
+    ['broken.json', '{"format": "brisk-partner/figures",\n "version": 1, ', 'line 2'],
+    ['other.json', '{"hello": 1}', 'format'],
+    ['newer.json', file([], 9), 'This file is version 9'],
+    [
+      'second.json',
+      file([figure, { ...figure, id: 'y', name: 'Second', tempo: { min: 90, max: 'fast' } }]),
+      /figures\[1\]\.tempo\.max.*\(Second\)/,
+    ],
+    ['twice.json', file([figure, figure]), 'Has the same id as figures[0]'],
+    ['plain.txt', 'figure: A\ndance: disco\n\nleader 1 fwd', 'line 2'],
+    ['prose.txt', 'Once upon a time', 'line 1'],
+    ['empty.txt', '', 'the whole file'],
+  ];
+  for (const [name, content, says] of cases) {
+    test(name, async ({ page }) => {
+      await open(page);
+      await bring(page, name, content);
+      await expect(page.getByRole('alert')).toContainText('was not imported; nothing has changed');
+      await expect(page.getByRole('alert')).toContainText(says);
+      await expect(page.getByText('26 figures in the repertoire')).toBeVisible();
+    });
+  }
+});
+
+test('figures are searched and filtered by dance, level and length', async ({ page }) => {
+  await page.goto('/figures');
+  const links = page.getByRole('list', { name: 'Figures' }).getByRole('link');
+  await expect(page.getByText('26 in the repertoire')).toBeVisible();
+  await page.getByLabel('Search').fill('waltz');
+  await expect(page.getByText('2 of 26')).toBeVisible();
+  await page.getByLabel('Search').fill('charlston');
+  await expect(links.first()).toContainText('Charleston');
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page
+    .getByRole('navigation', { name: 'Dances and families' })
+    .getByRole('button', { name: /^Slot swing/ })
+    .click();
+  await expect(page.getByText('6 of 26')).toBeVisible();
+  await page.getByLabel('Level').selectOption('3');
+  await expect(links).toHaveCount(1);
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByLabel('Length').focus();
+  await page.getByLabel('Length').selectOption('3');
+  await expect(links).toHaveCount(1);
+  await page.getByLabel('Search').fill('nothing like it');
+  await expect(page.getByText('Nothing fits')).toBeVisible();
+});
+
+test('an empty repertoire says what it is for and brings the demo back', async ({ page }) => {
+  await page.goto('/figures');
+  await expect(page.getByText('26 in the repertoire')).toBeVisible();
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const request = indexedDB.open('brisk-partner');
+        request.onsuccess = () => {
+          const t = request.result.transaction('figures', 'readwrite');
+          t.objectStore('figures').clear();
+          t.oncomplete = () => (request.result.close(), resolve());
+        };
+      }),
+  );
+  await page.reload();
+  await expect(page.getByText('No figures yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
+  await expect(page.getByText('26 in the repertoire')).toBeVisible();
+});
+
+for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation']) {
+  for (const scheme of ['light', 'dark'] as const) {
+    test(`axe finds nothing serious on ${path} (${scheme})`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: scheme });
+      await page.goto(path);
+      await expect(page.locator('main h1').first()).toBeVisible();
+      await page.waitForTimeout(700);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(
+        serious.map(
+          (v) =>
+            `${v.id}: ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 4)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    });
+  }
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 360, height: 780 }, hasTouch: true });
+  for (const path of ['/figures', '/figures/demo-push-turn', '/data', '/notation']) {
+    test(`${path} does not scroll sideways`, async ({ page }) => {
+      await page.goto(path);
+      await expect(page.locator('main h1').first()).toBeVisible();
+      await page.waitForTimeout(500);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+    });
+  }
+});
+
+test('nothing is fetched from elsewhere and the security headers are there', async ({ page }) => {
+  const outside: string[] = [];
+  const complaints: string[] = [];
+  page.on(
+    'request',
+    (r) =>
+      !r.url().startsWith('http://127.0.0.1') &&
+      !r.url().startsWith('blob:') &&
+      !r.url().startsWith('data:') &&
+      outside.push(r.url()),
+  );
+  page.on('console', (m) => m.type() === 'error' && complaints.push(m.text()));
+  const response = await page.goto('/figures/demo-push');
+  await expect(page.locator('.cm-content')).toBeVisible();
+  const headers = response?.headers() ?? {};
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  expect(headers['content-security-policy']).toContain("default-src 'self'");
+  expect(headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe-inline/);
+  expect(outside).toEqual([]);
+  expect(complaints).toEqual([]);
+});
