@@ -144,6 +144,11 @@
     .brand {
       font-size: 15px;
     }
+    @media (max-width: 480px) {
+      .brand {
+        display: none;
+      }
+    }
     nav a {
       padding: 0 6px;
       font-size: 14px;

@@ -46,8 +46,9 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
           why: 'Partners who began on the same foot stay so unless the figure says otherwise.',
         },
   'end-foot': (d) => ({
-    sentence:
-      d.free === 'both'
+    sentence: d.other
+      ? `It ends with the leader’s ${d.free} and the follower’s ${d.other} free: the other feet than it began with.`
+      : d.free === 'both'
         ? `It ends on both feet; ${d.wanted} should be free.`
         : `It ends with ${d.free} free; the next figure needs ${d.wanted}.`,
     why: 'An odd number of weight changes ends on the other foot.',
@@ -111,7 +112,8 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'mirror-partner': () => 'Start from the partner’s steps',
   'declare-same-foot': (d) => `It is meant: counts ${d.from} to ${d.to}`,
   'declare-own-timing': (d) => `It is meant: counts ${d.from} to ${d.to}`,
-  'declare-end-foot': (d) => `It is meant: end with ${d.foot} free`,
+  'declare-end-foot': (d) =>
+    d.other ? `It is meant: end with ${d.foot} and ${d.other} free` : `It is meant: end with ${d.foot} free`,
   'declare-formation': (d) => `It is meant: end ${formation(d)}`,
   'keep-foot': (d) => `Keep ${d.foot} at ${d.count}`,
   'reverse-turn': (d) => `Turn the other way at ${d.count}`,

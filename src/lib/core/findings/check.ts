@@ -53,7 +53,7 @@ export function check(a: Analysis): Finding[] {
   return found.sort((x, y) => ORDER[x.severity] - ORDER[y.severity] || x.tick - y.tick);
 }
 
-/** The same without holding back consequences of earlier findings: what a mend may bring to light. */
+/** The same without holding back what earlier findings may explain. */
 function checkAll(a: Analysis): Finding[] {
   return RULES.flatMap((rule) => rule.find(a, []));
 }
@@ -65,25 +65,30 @@ export interface Fix extends Remedy {
 
 /**
  * The mends of a finding, likeliest first, each tried on the figure: the finding is gone after it and nothing is
- * found that was not there before. Cost: one analysis for each candidate, at most `tries`.
+ * found that was not there before. Only where no mend is so clean, those are offered that bring to light what an
+ * earlier mistake was hiding. Cost: one analysis for each candidate, at most `tries`.
  */
 export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heights, tries = 80): Fix[] {
   const rule = RULES.find((r) => r.code === finding.code);
   if (!rule) return [];
-  const known = new Set([...check(a), ...checkAll(a)].map(keyOf));
-  known.delete(keyOf(finding));
-  const problems = a.parsed.problems.length;
-  const fixes: Fix[] = [];
+  const gone = keyOf(finding);
+  const known = new Set(check(a).map(keyOf));
+  const hidden = new Set(checkAll(a).map(keyOf));
+  const clean: Fix[] = [];
+  const revealing: Fix[] = [];
   for (const remedy of rule.mend(a, finding).slice(0, tries)) {
-    if (fixes.length >= most) break;
+    if (clean.length >= most) break;
     const applied = applyEdits(a.figure, remedy.edits);
-    if (!applied.ok || fixes.some((f) => sameOffer(f, remedy) || sameFigure(f.result, applied.value)))
-      continue;
+    if (!applied.ok) continue;
+    const fix = { ...remedy, result: applied.value };
+    if ([...clean, ...revealing].some((f) => sameOffer(f, fix) || sameFigure(f.result, fix.result))) continue;
     const after = analyse(applied.value, heights);
-    if (after.parsed.problems.length <= problems && check(after).every((f) => known.has(keyOf(f))))
-      fixes.push({ ...remedy, result: applied.value });
+    const found = check(after).map(keyOf);
+    if (after.parsed.problems.length > a.parsed.problems.length || found.includes(gone)) continue;
+    if (found.every((k) => known.has(k))) clean.push(fix);
+    else if (found.every((k) => known.has(k) || hidden.has(k))) revealing.push(fix);
   }
-  return fixes;
+  return clean.length > 0 ? clean : revealing.slice(0, most);
 }
 
 const sameOffer = (a: Remedy, b: Remedy): boolean =>

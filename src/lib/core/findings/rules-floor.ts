@@ -1,6 +1,6 @@
 import { ROLES, TICKS_PER_BEAT, signedHeading, type Degrees, type Role, type Ticks } from '../base';
 import { LEAD_IN, longestSpin, turnRate, type Analysis, type Weighed } from '../analysis';
-import type { ActionPatch } from '../figure';
+import type { ActionPatch, FigureEdit } from '../figure';
 import { fractionOf } from '../notation';
 import { FORMATIONS, HOLDS, LEVELS, type Level } from '../vocabulary';
 import { DIZZY, TOLERANCE } from './limits.data';
@@ -197,18 +197,33 @@ function spreads(a: Analysis, role: Role): Remedy[] {
   });
 }
 
+/** One turn fewer at a step that has it whole, or taken off the last steps that turn the same way. */
 function lessTurn(a: Analysis, role: Role): Remedy[] {
-  return a.roles[role].actions
-    .filter((w) => Math.abs(w.action.turn ?? 0) >= 360)
-    .map((w) => {
-      const turn = (w.action.turn ?? 0) - 360 * Math.sign(w.action.turn ?? 0);
-      return remedy(
-        'less-turn',
-        role,
-        { count: say(a, w.tick) },
-        setAction(role, w, { turn: turn || undefined }),
-      );
-    });
+  const turning = a.roles[role].actions.filter((w) => w.action.turn !== undefined);
+  const whole = turning.filter((w) => Math.abs(w.action.turn ?? 0) >= 360);
+  const single = whole.map((w) => {
+    const turn = w.action.turn ?? 0;
+    return remedy(
+      'less-turn',
+      role,
+      { count: say(a, w.tick) },
+      setAction(role, w, { turn: turn - 360 * Math.sign(turn) || undefined }),
+    );
+  });
+  const last = turning.at(-1);
+  const side = Math.sign(last?.action.turn ?? 0);
+  const edits: FigureEdit[] = [];
+  let left = 360;
+  for (const w of turning.toReversed()) {
+    const turn = w.action.turn ?? 0;
+    if (left === 0 || Math.sign(turn) !== side) break;
+    const off = Math.min(left, Math.abs(turn));
+    left -= off;
+    edits.push(setAction(role, w, { turn: turn - side * off || undefined }));
+  }
+  return last && left === 0
+    ? [...single, remedy('less-turn', role, { count: say(a, last.tick) }, ...edits)]
+    : single;
 }
 
 /** Many turns one way in a row. */

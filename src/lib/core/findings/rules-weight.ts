@@ -183,7 +183,7 @@ export const totalsDiffer: Rule = {
   find: (a, before) => {
     const { leader, follower } = a.roles;
     if (
-      before.some((f) => f.code === 'role-empty') ||
+      before.some((f) => f.code === 'role-empty' || f.code === 'overlap') ||
       (leader.end === follower.end && leader.start === follower.start)
     )
       return [];
@@ -327,50 +327,60 @@ function culprit(a: Analysis): Role | undefined {
   return off.length === 1 ? off[0] : undefined;
 }
 
-/** The ending leaves a role on another foot than the dance or the writer wants. */
+/** Does the role end on another foot than the dance or the writer wants, with nothing earlier to explain it? */
+function endsOff(a: Analysis, role: Role, before: readonly Finding[]): boolean {
+  const said = role === 'leader' ? a.figure.end.leaderFree : a.figure.end.followerFree;
+  const judged = said !== undefined || DANCES[a.figure.dance].ending === 'start';
+  const { endFree, actions } = a.roles[role];
+  if (!judged || actions.length === 0 || endFree === wantedEnd(a, role) || explained(before, role))
+    return false;
+  return !before.some((f) => f.code === 'same-foot' && f.severity === 'wrong' && (f.role ?? role) === role);
+}
+
+/** The ending leaves a role, or both, on another foot than the dance or the writer wants. */
 export const endFoot: Rule = {
   code: 'end-foot',
-  find: (a, before) =>
-    ROLES.flatMap((role): Finding[] => {
-      const said = role === 'leader' ? a.figure.end.leaderFree : a.figure.end.followerFree;
-      const judged = said !== undefined || DANCES[a.figure.dance].ending === 'start';
-      const { endFree, actions, units } = a.roles[role];
-      const last = units.at(-1);
-      if (!judged || !last || actions.length === 0 || endFree === wantedEnd(a, role)) return [];
-      if (
-        explained(before, role) ||
-        before.some((f) => f.code === 'same-foot' && f.severity === 'wrong' && (f.role ?? role) === role)
-      )
-        return [];
-      return [
-        {
-          code: 'end-foot',
-          severity: 'wrong',
-          role,
-          tick: last.from,
-          details: { wanted: wantedEnd(a, role), free: endFree ?? 'both', count: a.counts },
-        },
-      ];
-    }),
+  find: (a, before) => {
+    const off = ROLES.filter((role) => endsOff(a, role, before));
+    const first = off[0];
+    const tick = a.roles.leader.units.at(-1)?.from ?? 0;
+    if (!first) return [];
+    const free = (r: Role): string => a.roles[r].endFree ?? 'both';
+    const details = { wanted: wantedEnd(a, first), free: free(first), other: off[1] ? free(off[1]) : '' };
+    return [
+      { code: 'end-foot', severity: 'wrong', ...(off.length === 1 ? { role: first } : {}), tick, details },
+    ];
+  },
   mend: (a, f) => {
-    const role = f.role;
-    if (!role) return [];
-    const free = a.roles[role].endFree;
-    const key = role === 'leader' ? 'leaderFree' : 'followerFree';
-    const declare =
-      free === undefined
-        ? []
-        : [
-            remedy(
-              'declare-end-foot',
-              role,
-              { foot: free },
-              { type: 'set-details', patch: { end: { ...a.figure.end, [key]: free } } },
-            ),
-          ];
-    return [...parityRepairs(a, role, f.tick, a.end), ...declare];
+    const roles: readonly Role[] = f.role ? [f.role] : ROLES;
+    const [own, partner] = roles.map((r) => parityRepairs(a, r, f.tick, a.end));
+    const repairs = partner ? together(own ?? [], partner) : (own ?? []);
+    return [...repairs, ...declareEnd(a, roles)];
   },
 };
+
+/** Repairs that both roles can make at the same count. */
+function together(own: readonly Remedy[], partner: readonly Remedy[]): Remedy[] {
+  return own.flatMap((x) => {
+    const y = partner.find((p) => p.code === x.code && p.details.count === x.details.count);
+    return y ? [remedy(x.code, undefined, x.details, ...x.edits, ...y.edits)] : [];
+  });
+}
+
+function declareEnd(a: Analysis, roles: readonly Role[]): Remedy[] {
+  const frees = roles.map((r) => a.roles[r].endFree);
+  const foot = frees[0];
+  if (foot === undefined || frees.includes(undefined)) return [];
+  const patch = Object.fromEntries(roles.map((r) => [`${r}Free`, a.roles[r].endFree]));
+  return [
+    remedy(
+      'declare-end-foot',
+      roles.length === 1 ? roles[0] : undefined,
+      { foot, other: frees[1] ?? '' },
+      { type: 'set-details', patch: { end: { ...a.figure.end, ...patch } } },
+    ),
+  ];
+}
 
 /** In one unit the roles step at different times without saying so. */
 export const ownTiming: Rule = {

@@ -82,7 +82,7 @@ export const UNITS = {
     beats: 2,
     direction: 'back',
     words: ['anchor'],
-    says: 'hook, place, settle',
+    says: 'hook, replace, place',
     steps: [step(0, '', 'hook'), step(0, '&', undefined, 'replace'), step(1, '', 'place')],
   },
   coaster: {

@@ -154,6 +154,7 @@ export function complete(context: CompletionContext): CompletionResult | null {
   if (/^\s*[a-z-]*$/i.test(before)) return word || context.explicit ? { from, options: trackWords } : null;
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
+  if (!context.explicit && WORDS.has(word)) return null;
   return { from, options: moveWords, validFor: /^[\w/+-]*$/ };
 }
 

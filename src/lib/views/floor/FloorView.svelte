@@ -25,8 +25,13 @@
   const shown = $derived(
     ROLES.filter((r) => (player.only === 'both' || player.only === r) && a.roles[r].actions.length > 0),
   );
-  const prints = $derived(shown.flatMap((r) => footprints(a, r)));
   const current = $derived(desk.selected);
+  const isChosen = (p: Footprint) =>
+    current !== undefined && desk.selection?.role === p.role && a.roles[p.role].actions[p.index] === current;
+  /** The chosen footprint lies on top, where it can be taken hold of. */
+  const prints = $derived(
+    shown.flatMap((r) => footprints(a, r)).sort((x, y) => Number(isChosen(x)) - Number(isChosen(y))),
+  );
   const frame = $derived(DANCES[desk.figure.dance].frame);
   const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
 
@@ -125,10 +130,7 @@
       </g>
     {/if}
     {#each prints as p (`${p.role}${p.index}`)}
-      {@const chosen =
-        current !== undefined &&
-        desk.selection?.role === p.role &&
-        a.roles[p.role].actions[p.index] === current}
+      {@const chosen = isChosen(p)}
       {@const at = pulling?.print === p ? pulling.to : p.at}
       <!-- svelte-ignore a11y_no_static_element_interactions -->
       <path
