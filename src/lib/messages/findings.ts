@@ -97,7 +97,7 @@ export const findingText = (f: Finding): Wording => FINDINGS[f.code](f.details);
 const size = (d: D): string => [d.size, d.direction].filter(Boolean).join(' ');
 
 const REMEDIES: Record<RemedyCode, (d: D) => string> = {
-  'leave-foot-out': (d) => `Leave the foot out at ${d.count}`,
+  'leave-foot-out': (d) => `Let the feet alternate from ${d.count}`,
   'other-foot': (d) => `Use ${d.foot} at ${d.count}`,
   'make-hop': (d) => `Hop at ${d.count}`,
   'add-step': (d) => `Add a step at ${d.count}`,

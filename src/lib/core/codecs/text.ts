@@ -43,7 +43,7 @@ function writeOne(f: Figure): string {
   const rows: [Key, string | undefined][] = [
     ['figure', oneLine(f.name)],
     ['dance', f.dance],
-    ['family', f.family || undefined],
+    ['family', oneLine(f.family)],
     ['level', String(f.level)],
     ['start', start.formation],
     ['hold', start.hold],
@@ -190,7 +190,7 @@ function setField(
       draft.dance = value;
       return undefined;
     case 'family':
-      draft.family = value;
+      draft.family = manyLines(value);
       return undefined;
     case 'level':
       draft.level = Number(value);

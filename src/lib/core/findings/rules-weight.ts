@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, otherFoot, otherRole, type Foot, type Role, type Ticks } from '../base';
 import type { Analysis, Weighed } from '../analysis';
 import type { Action } from '../notation';
-import { DANCES } from '../vocabulary';
+import { DANCES, FEELS } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
 import {
   actionOf,
@@ -76,28 +76,18 @@ export const standingStep: Rule = {
     const w = actionOf(a, f);
     if (!w?.foot || !f.role) return [];
     const count = say(a, w.tick);
-    const before = a.roles[f.role].actions.findLast((p) => p.tick < w.tick);
-    const gap = before ? w.tick - before.tick : TICKS_PER_BEAT;
+    const role = f.role;
+    const foot = otherFoot(w.foot);
+    const and = Math.floor((w.tick - 1) / TICKS_PER_BEAT) * TICKS_PER_BEAT + FEELS[a.figure.feel].ticks['&'];
+    const said = a.roles[role].actions.filter((x) => x.tick >= w.tick && x.said);
     return [
-      remedy(
-        'other-foot',
-        f.role,
-        { count, foot: otherFoot(w.foot) },
-        setAction(f.role, w, { foot: undefined }),
-      ),
-      remedy(
-        'other-foot',
-        f.role,
-        { count, foot: otherFoot(w.foot) },
-        setAction(f.role, w, { foot: otherFoot(w.foot) }),
-      ),
-      remedy(
-        'add-step',
-        f.role,
-        { count: say(a, w.tick - Math.floor(gap / 2)) },
-        insertStep(f.role, w.tick - Math.floor(gap / 2)),
-      ),
-      remedy('make-hop', f.role, { count }, setAction(f.role, w, { kind: 'hop' })),
+      remedy('other-foot', role, { count, foot }, setAction(role, w, { foot: undefined })),
+      remedy('other-foot', role, { count, foot }, setAction(role, w, { foot })),
+      remedy('leave-foot-out', role, { count }, ...said.map((x) => setAction(role, x, { foot: undefined }))),
+      ...(and >= 0 && and < w.tick
+        ? [remedy('add-step', role, { count: say(a, and) }, insertStep(role, and))]
+        : []),
+      remedy('make-hop', role, { count }, setAction(role, w, { kind: 'hop' })),
     ];
   },
 };
