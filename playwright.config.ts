@@ -20,8 +20,6 @@ export default defineConfig({
       executablePath: '/usr/bin/chromium',
       args: [
         '--no-sandbox',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',

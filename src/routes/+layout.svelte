@@ -23,11 +23,15 @@
     app.loadSettings();
     document.documentElement.dataset.theme = app.theme;
     systemDark = matchMedia('(prefers-color-scheme: dark)').matches;
+    const early = setTimeout(loadDialogs, 600);
+    return () => clearTimeout(early);
   });
 
+  function loadDialogs() {
+    if (!Dialogs) void import('$lib/views/shell/Dialogs.svelte').then((m) => (Dialogs = m.default));
+  }
   $effect(() => {
-    if ((app.palette || app.shortcuts) && !Dialogs)
-      void import('$lib/views/shell/Dialogs.svelte').then((m) => (Dialogs = m.default));
+    if (app.palette || app.shortcuts) loadDialogs();
   });
 
   function keys(e: KeyboardEvent) {

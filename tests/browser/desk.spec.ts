@@ -179,6 +179,7 @@ test('everything by keyboard: find, move on the rail, edit, fix, play', async ({
   await page.goto('/figures');
   await expect(page.getByRole('link', { name: /Push with a turn/ })).toBeVisible();
   await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: 'Find' })).toBeFocused();
   await page.keyboard.type('step short');
   await expect(page.locator('[data-command-item]')).toHaveCount(1);
   await page.keyboard.press('Enter');

@@ -1,8 +1,9 @@
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
 import { type Role } from '$lib/core/base';
 import { applyEdits, type Figure, type FigureEdit, type Ref } from '$lib/core/figure';
-import { check, fixesFor, keyOf, type Finding, type Fix } from '$lib/core/findings';
+import { check, keyOf, type Finding, type Fix } from '$lib/core/findings';
 import { failureText } from '$lib/messages';
+import type { FixFinder } from '$lib/workers/fix-finder';
 import { begin, record, redo, undo, type History } from './history';
 
 /** Which danced step is chosen. */
@@ -24,13 +25,15 @@ export class Desk {
   /** What went wrong with the last edit; empty when it went well. */
   notice = $state('');
   #fixes: { of: Analysis; map: Readonly<Record<string, readonly Fix[]>> } | undefined = $state.raw(undefined);
+  readonly #finder: FixFinder;
   readonly heights: Heights;
   /** Called with every new version of the figure. */
   onchange: (figure: Figure) => void = () => {};
 
-  constructor(figure: Figure, heights: Heights) {
+  constructor(figure: Figure, heights: Heights, finder: FixFinder) {
     this.#history = begin(figure);
     this.heights = heights;
+    this.#finder = finder;
   }
 
   readonly figure: Figure = $derived.by(() => this.#history.present);
@@ -73,19 +76,24 @@ export class Desk {
     this.selection = w && { role, ref: w.ref, pass: w.pass };
   }
 
-  /** The tried mends of a finding; empty until {@link computeFixes} has run for this version. */
-  fixes(f: Finding): readonly Fix[] {
-    return this.#fixes?.of === this.analysis ? (this.#fixes.map[keyOf(f)] ?? []) : [];
+  /** The tried mends of a finding; undefined while they are being tried. */
+  fixes(f: Finding): readonly Fix[] | undefined {
+    return this.#fixes?.of === this.analysis ? this.#fixes.map[keyOf(f)] : undefined;
   }
-  readonly fixesReady: boolean = $derived.by(() => this.#fixes?.of === this.analysis);
 
-  /** Tries mends for the findings; costs many analyses, so it runs when typing pauses. */
-  computeFixes(): void {
+  /** Has mends tried for every finding, off the main thread; those of an older version are dropped. */
+  seekFixes(): void {
     const of = this.analysis;
-    const tried = this.findings
-      .slice(0, 12)
-      .map((f) => [keyOf(f), fixesFor(of, f, 3, this.heights, 40)] as const);
-    const map = Object.fromEntries(tried);
-    this.#fixes = { of, map };
+    if (this.findings.length === 0 || this.#fixes?.of === of) return;
+    this.#finder.ask(this.figure, this.heights, (answer) => {
+      if (this.analysis !== of) return;
+      const map = this.#fixes?.of === of ? this.#fixes.map : {};
+      if (answer.type === 'fixes') this.#fixes = { of, map: { ...map, [answer.key]: answer.fixes } };
+      else
+        this.#fixes = {
+          of,
+          map: { ...Object.fromEntries(this.findings.map((f) => [keyOf(f), []])), ...map },
+        };
+    });
   }
 }

@@ -44,7 +44,7 @@
 
   $effect(() => {
     void desk.analysis;
-    const timer = setTimeout(() => desk.computeFixes(), 120);
+    const timer = setTimeout(() => desk.seekFixes(), 80);
     return () => clearTimeout(timer);
   });
 
@@ -120,7 +120,7 @@
     player.loop = !unit || player.loop?.from === unit.from ? undefined : { from: unit.from, to: unit.to };
   }
   function firstFix() {
-    const fix = desk.findings.flatMap((x) => desk.fixes(x))[0];
+    const fix = desk.findings.flatMap((x) => desk.fixes(x) ?? [])[0];
     if (fix) desk.edit(fix.edits);
   }
   function add() {

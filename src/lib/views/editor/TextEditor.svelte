@@ -85,10 +85,10 @@
                 ? ('warning' as const)
                 : ('info' as const),
           message: findingText(f).sentence,
-          actions: desk
-            .fixes(f)
-            .slice(0, 3)
-            .map((fix) => ({ name: remedyText(fix, role), apply: () => desk.edit(fix.edits) })),
+          actions: (desk.fixes(f) ?? []).map((fix) => ({
+            name: remedyText(fix, role),
+            apply: () => desk.edit(fix.edits),
+          })),
         },
       ];
     });

@@ -68,9 +68,9 @@
         <div>
           <p><span class="kind">{NAMES[f.severity]}.</span> {text.sentence}</p>
           <p class="why">{text.why}</p>
-          {#if desk.fixesReady}
+          {#if desk.fixes(f)}
             <div class="fixes">
-              {#each desk.fixes(f) as fix, j (j)}
+              {#each desk.fixes(f) ?? [] as fix, j (j)}
                 <button class="fix" data-fix={fix.code} onclick={() => desk.edit(fix.edits)}
                   >{remedyText(fix, f.role)}</button
                 >

@@ -189,6 +189,7 @@
   .page {
     padding: 18px 20px 60px;
     max-width: 860px;
+    grid-template-columns: minmax(0, 1fr);
     display: grid;
     gap: 18px;
   }
@@ -199,7 +200,11 @@
     font-size: 20px;
     margin-bottom: 6px;
   }
+  input[type='file'] {
+    max-width: 100%;
+  }
   section {
+    grid-template-columns: minmax(0, 1fr);
     border-top: 3px solid var(--ink);
     padding-top: 10px;
     display: grid;

@@ -168,6 +168,14 @@
     margin-left: auto;
     display: flex;
     gap: 6px;
+    min-width: 0;
+  }
+  .new select {
+    min-width: 0;
+    flex: 0 1 auto;
+  }
+  .new button {
+    flex: none;
   }
   .primary {
     background: var(--ink);

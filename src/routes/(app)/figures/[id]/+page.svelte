@@ -1,12 +1,18 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { page } from '$app/state';
   import { figureSchema, type Figure } from '$lib/core/figure';
   import { app } from '$lib/state/app.svelte';
   import { Desk } from '$lib/state/desk.svelte';
   import { Saver } from '$lib/state/saver.svelte';
   import { journal, loadFigure } from '$lib/storage';
+  import { FixFinder } from '$lib/workers/fix-finder';
   import FigureDesk from '$lib/views/desk/FigureDesk.svelte';
+
+  const finder = new FixFinder(
+    () => new Worker(new URL('../../../../lib/workers/fixes.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  onDestroy(() => finder.stop());
 
   let desk: Desk | undefined = $state.raw();
   let saver: Saver | undefined = $state.raw();
@@ -29,7 +35,7 @@
       return;
     }
     const figure = unsaved?.figure ?? (kept?.data as Figure);
-    const d = new Desk(figure, app.heights);
+    const d = new Desk(figure, app.heights, finder);
     const base = unsaved ? unsaved.base : (row?.rev ?? 0);
     const s = new Saver(db, localStorage, id, base, (other) => {
       d.replace(other.figure);
