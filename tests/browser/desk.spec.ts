@@ -79,7 +79,7 @@ test('text, rail and floor stay in step, with one undo history', async ({ page }
   await expect.poll(() => text(page)).toContain('free');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect.poll(() => text(page)).toBe(original);
-  await page.keyboard.press('Control+Shift+z');
+  await page.keyboard.press('Control+Shift+Z');
   await expect.poll(() => text(page)).toContain('4 side 5 hook');
 });
 

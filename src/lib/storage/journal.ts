@@ -27,8 +27,12 @@ export function note(store: SyncStore, entry: Unsaved): void {
 
 /** Takes the note away once the database holds exactly this figure. */
 export function settle(store: SyncStore, saved: Figure): void {
-  const noted = read(store, saved.id);
-  if (noted && JSON.stringify(noted.figure) === JSON.stringify(saved)) forget(store, saved.id);
+  try {
+    if (store.getItem(PREFIX + saved.id)?.endsWith(`"figure":${JSON.stringify(saved)}}`))
+      forget(store, saved.id);
+  } catch {
+    // Nothing was kept where nothing can be read.
+  }
 }
 
 export function forget(store: SyncStore, id: string): void {

@@ -32,6 +32,9 @@ export async function saveFigure(
 }
 
 export const loadFigure = (db: Database, id: string): Promise<FigureRow | undefined> => db.figures.get(id);
+/** The figures changed last, newest first: what a list shows before it has everything. */
+export const loadLatest = (db: Database, most: number): Promise<FigureRow[]> =>
+  db.figures.orderBy('updated').reverse().limit(most).toArray();
 export const loadAll = (db: Database): Promise<FigureRow[]> => db.figures.toArray();
 export const deleteFigure = (db: Database, id: string): Promise<void> => db.figures.delete(id);
 

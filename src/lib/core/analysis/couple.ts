@@ -99,33 +99,36 @@ export interface CoupleInput {
   readonly facing: Degrees;
 }
 
+/** Sine and cosine of a facing at every tick; worked out only where it changes. */
+interface Axes {
+  readonly sin: Float64Array;
+  readonly cos: Float64Array;
+}
+
+function axesOf(facing: Float64Array): Axes {
+  const sin = new Float64Array(facing.length);
+  const cos = new Float64Array(facing.length);
+  for (let i = 0; i < facing.length; i++) {
+    const same = i > 0 && facing[i] === facing[i - 1];
+    sin[i] = same ? (sin[i - 1] ?? 0) : Math.sin(radians(facing[i] ?? 0));
+    cos[i] = same ? (cos[i - 1] ?? 0) : Math.cos(radians(facing[i] ?? 0));
+  }
+  return { sin, cos };
+}
+
 /** Measures the couple at every tick. O(ticks). */
 export function measure(input: CoupleInput): Floor {
   const { leader: l, follower: f } = input.paths;
   const n = Math.min(l.x.length, f.x.length);
-  const apart = new Float64Array(n);
-  const gap = new Float64Array(n);
-  let closest = { tick: 0, gap: Infinity };
-  for (let i = 0; i < n; i++) {
-    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
-    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
-    const d = Math.hypot(dx, dy);
-    const bearing = (Math.atan2(dx, dy) * 180) / Math.PI;
-    const between =
-      d -
-      outline(input.sizes.leader, bearing - (l.facing[i] ?? 0)) -
-      outline(input.sizes.follower, bearing + 180 - (f.facing[i] ?? 0));
-    apart[i] = d;
-    gap[i] = between;
-    if (between < closest.gap - 1e-9) closest = { tick: l.from + i, gap: between };
-  }
+  const axes = { leader: axesOf(l.facing), follower: axesOf(f.facing) };
+  const { apart, gap, closest } = gaps(input, axes, n);
   return {
     from: l.from,
     apart,
     gap,
     closest,
     closestFeet: closestFeet(l, f, n),
-    stretch: worstStretch(input, n),
+    stretch: worstStretch(input, axes, n),
     passes: input.slot ? findPasses(input, gap, n) : [],
     lane: {
       leader: input.slot ? inLane(l, input.facing, n) : [],
@@ -137,31 +140,68 @@ export function measure(input: CoupleInput): Floor {
   };
 }
 
+function gaps(input: CoupleInput, axes: Both<Axes>, n: number): Pick<Floor, 'apart' | 'gap' | 'closest'> {
+  const { leader: l, follower: f } = input.paths;
+  const apart = new Float64Array(n);
+  const gap = new Float64Array(n);
+  let closest = { tick: 0, gap: Infinity };
+  for (let i = 0; i < n; i++) {
+    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
+    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
+    const d = Math.sqrt(dx * dx + dy * dy);
+    const reach = (role: Role): Metres =>
+      extent(input.sizes[role], axes[role].sin[i] ?? 0, axes[role].cos[i] ?? 1, dx, dy, d);
+    const between = d - reach('leader') - reach('follower');
+    apart[i] = d;
+    gap[i] = between;
+    if (between < closest.gap - 1e-9) closest = { tick: l.from + i, gap: between };
+  }
+  return { apart, gap, closest };
+}
+
+/** {@link outline} towards (dx, dy) of length d, from the facing's sine and cosine. The outline is symmetric. */
+function extent(body: BodySize, sin: number, cos: number, dx: number, dy: number, d: number): Metres {
+  if (d === 0) return body.halfDepth;
+  const across = (dx * cos - dy * sin) / (d * body.halfBreadth);
+  const ahead = (dx * sin + dy * cos) / (d * body.halfDepth);
+  return 1 / Math.sqrt(across * across + ahead * ahead);
+}
+
 function closestFeet(l: Path, f: Path, n: number): Floor['closestFeet'] {
-  let best = { tick: l.from, distance: Infinity };
+  let tick = l.from;
+  let least = Infinity;
   for (const a of [l.feet.L, l.feet.R]) {
     for (const b of [f.feet.L, f.feet.R]) {
       for (let i = 0; i < n; i++) {
-        const distance = Math.hypot((a.x[i] ?? 0) - (b.x[i] ?? 0), (a.y[i] ?? 0) - (b.y[i] ?? 0));
-        if (distance < best.distance) best = { tick: l.from + i, distance };
+        const dx = (a.x[i] ?? 0) - (b.x[i] ?? 0);
+        const dy = (a.y[i] ?? 0) - (b.y[i] ?? 0);
+        const square = dx * dx + dy * dy;
+        if (square >= least) continue;
+        least = square;
+        tick = l.from + i;
       }
     }
   }
-  return best;
+  return { tick, distance: Math.sqrt(least) };
 }
 
 const LETS_GO = /\b(drops?|releases?|free|let go|lets go|off)\b/i;
 const TAKES = /\b(catch(es)?|takes?|joins?|picks? up|change|both|two hands|closed)\b/i;
 
+/** Which hands are joined from a tick on: those of the starting hold, some, or none. */
+interface Joined {
+  readonly from: Ticks;
+  readonly hands: 'no' | 'start' | 'any';
+}
+
 /** When hands are joined, as far as the words of the hands line say; before any word, as the starting hold says. */
-function joined(hands: readonly PlacedWords[], hold: HoldId, tick: Ticks): 'no' | 'start' | 'any' {
-  let state: 'no' | 'start' | 'any' = HOLDS[hold].hands.length > 0 ? 'start' : 'no';
+function joinedSpans(hands: readonly PlacedWords[], hold: HoldId): Joined[] {
+  const spans: Joined[] = [{ from: -Infinity, hands: HOLDS[hold].hands.length > 0 ? 'start' : 'no' }];
   for (const h of hands) {
-    if (h.tick > tick) break;
-    if (TAKES.test(h.text)) state = 'any';
-    else if (LETS_GO.test(h.text)) state = 'no';
+    if (TAKES.test(h.text)) spans.push({ from: h.tick, hands: 'any' });
+    else if (LETS_GO.test(h.text)) spans.push({ from: h.tick, hands: 'no' });
   }
-  return state;
+  return spans;
 }
 
 const ANY_HANDS: readonly (readonly [Foot, Foot])[] = [
@@ -171,54 +211,78 @@ const ANY_HANDS: readonly (readonly [Foot, Foot])[] = [
   ['R', 'R'],
 ];
 
-function worstStretch(input: CoupleInput, n: number): Floor['stretch'] {
+function worstStretch(input: CoupleInput, axes: Both<Axes>, n: number): Floor['stretch'] {
   const { leader: l, follower: f } = input.paths;
   const limit = input.sizes.leader.reach + input.sizes.follower.reach;
+  const widest = input.sizes.leader.halfBreadth + input.sizes.follower.halfBreadth;
+  const spans = joinedSpans(input.hands, input.hold);
   let worst: Floor['stretch'];
   let since: Ticks | undefined;
+  let at = 0;
   for (let i = 0; i < n; i++) {
     const tick = l.from + i;
-    const state = joined(input.hands, input.hold, tick);
-    if (state === 'no') continue;
-    const pairs = state === 'start' ? HOLDS[input.hold].hands : ANY_HANDS;
-    const spans = pairs.map(([a, b]) => spanBetween(input, i, a, b));
-    const over = (state === 'start' ? Math.max(...spans) : Math.min(...spans)) - limit;
+    while ((spans[at + 1]?.from ?? Infinity) <= tick) at++;
+    const hands = spans[at]?.hands ?? 'no';
+    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
+    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
+    const near = dx * dx + dy * dy <= (limit - widest) ** 2;
+    if (hands === 'no' || near) continue;
+    const pairs = hands === 'start' ? HOLDS[input.hold].hands : ANY_HANDS;
+    let over = hands === 'start' ? -Infinity : Infinity;
+    for (const [a, b] of pairs) {
+      const stretch = shoulderSpan(input, axes, i, a, b, dx, dy) - limit;
+      over = hands === 'start' ? Math.max(over, stretch) : Math.min(over, stretch);
+    }
     if (over <= 0) continue;
     since ??= tick;
     if (!worst || over > worst.over + 1e-9) worst = { tick, over, from: since };
   }
   return worst;
-
-  function spanBetween(c: CoupleInput, i: number, a: Foot, b: Foot): Metres {
-    const p = shoulder(l, i, a, c.sizes.leader);
-    const q = shoulder(f, i, b, c.sizes.follower);
-    return Math.hypot(p.x - q.x, p.y - q.y);
-  }
 }
 
-/** A shoulder seen from above. */
-export function shoulder(path: Path, i: number, hand: Foot, size: BodySize): Point {
-  const d = fromBody(path.facing[i] ?? 0, (hand === 'R' ? 1 : -1) * size.halfBreadth, 0);
-  return { x: (path.x[i] ?? 0) + d.x, y: (path.y[i] ?? 0) + d.y };
+/** From the leader's shoulder `a` to the follower's shoulder `b` at index i. */
+function shoulderSpan(
+  input: CoupleInput,
+  axes: Both<Axes>,
+  i: number,
+  a: Foot,
+  b: Foot,
+  dx: number,
+  dy: number,
+): Metres {
+  const own = (a === 'R' ? 1 : -1) * input.sizes.leader.halfBreadth;
+  const other = (b === 'R' ? 1 : -1) * input.sizes.follower.halfBreadth;
+  const x = dx + other * (axes.follower.cos[i] ?? 1) - own * (axes.leader.cos[i] ?? 1);
+  const y = dy - other * (axes.follower.sin[i] ?? 0) + own * (axes.leader.sin[i] ?? 0);
+  return Math.sqrt(x * x + y * y);
 }
 
 function findPasses(input: CoupleInput, gap: Float64Array, n: number): Pass[] {
   const { leader: l, follower: f } = input.paths;
-  const along = (i: number): number =>
-    toBody(input.facing, (f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)).y;
+  const [sin, cos] = [Math.sin(radians(input.facing)), Math.cos(radians(input.facing))];
   const passes: Pass[] = [];
-  for (let i = 1; i < n; i++) {
-    if (along(i - 1) === 0 || Math.sign(along(i - 1)) === Math.sign(along(i))) continue;
-    const x = toBody(input.facing, (l.x[i] ?? 0) - (f.x[i] ?? 0), (l.y[i] ?? 0) - (f.y[i] ?? 0)).x;
-    passes.push({ tick: l.from + i, leaderSide: x < 0 ? 'left' : 'right', gap: gap[i] ?? 0 });
+  let before = 0;
+  for (let i = 0; i < n; i++) {
+    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
+    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
+    const side = Math.sign(dx * sin + dy * cos);
+    if (before !== 0 && side !== before) {
+      passes.push({
+        tick: l.from + i,
+        leaderSide: dx * cos - dy * sin > 0 ? 'left' : 'right',
+        gap: gap[i] ?? 0,
+      });
+    }
+    before = side;
   }
   return passes;
 }
 
 function inLane(path: Path, facing: Degrees, n: number): Stay[] {
+  const [sin, cos] = [Math.sin(radians(facing)), Math.cos(radians(facing))];
   const stays: { from: Ticks; to: Ticks }[] = [];
   for (let i = 0; i < n; i++) {
-    if (Math.abs(toBody(facing, path.x[i] ?? 0, path.y[i] ?? 0).x) > LANE_HALF) continue;
+    if (Math.abs((path.x[i] ?? 0) * cos - (path.y[i] ?? 0) * sin) > LANE_HALF) continue;
     const last = stays.at(-1);
     if (last && last.to === path.from + i) last.to++;
     else stays.push({ from: path.from + i, to: path.from + i + 1 });

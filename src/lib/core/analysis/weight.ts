@@ -39,46 +39,62 @@ export function weigh(line: RoleLine, startFree: Foot): Weighed[] {
 
 function weighOne(placed: Placed, state: State): Weighed {
   const { action } = placed;
-  const effect = KINDS[action.kind].weight;
   const { support } = state;
   const free = support === 'both' ? otherFoot(state.last) : otherFoot(support);
-  const said = action.foot !== undefined;
-  const base = { ...placed, before: support, said };
+  const effect = KINDS[action.kind].weight;
   switch (effect) {
     case 'none':
-      return { ...base, foot: undefined, after: support, change: false, fault: undefined };
+      return weighed(placed, undefined, support, support);
     case 'free': {
       const foot = action.foot ?? free;
-      return {
-        ...base,
-        foot,
-        after: support,
-        change: false,
-        fault: foot === support ? 'standing-gesture' : undefined,
-      };
+      return weighed(placed, foot, support, support, foot === support ? 'standing-gesture' : undefined);
     }
     case 'same': {
       const foot = action.foot ?? (support === 'both' ? state.last : support);
-      return {
-        ...base,
-        foot,
-        after: foot,
-        change: foot !== support,
-        fault: support !== 'both' && foot !== support ? 'standing-gesture' : undefined,
-      };
+      const fault = support !== 'both' && foot !== support ? 'standing-gesture' : undefined;
+      return weighed(placed, foot, support, foot, fault);
     }
-    case 'both': {
-      const foot = action.foot ?? free;
-      return { ...base, foot, after: 'both', change: support !== 'both', fault: undefined };
-    }
+    case 'both':
+      return weighed(placed, action.foot ?? free, support, 'both');
     case 'takes': {
       const foot = action.foot ?? free;
-      const fault = foot === support ? 'standing-step' : support === 'both' && !said ? 'unsaid' : undefined;
-      return { ...base, foot, after: foot, change: foot !== support, fault };
+      const unsaid = support === 'both' && action.foot === undefined;
+      return weighed(
+        placed,
+        foot,
+        support,
+        foot,
+        foot === support ? 'standing-step' : unsaid ? 'unsaid' : undefined,
+      );
     }
     default:
       return never(effect);
   }
+}
+
+/** Written out in full, as in resolving: it runs for every action of every keystroke. */
+function weighed(
+  p: Placed,
+  foot: Foot | undefined,
+  before: Support,
+  after: Support,
+  fault?: WeightFault,
+): Weighed {
+  return {
+    ref: p.ref,
+    pass: p.pass,
+    tick: p.tick,
+    end: p.end,
+    action: p.action,
+    unit: p.unit,
+    span: p.span,
+    foot,
+    before,
+    after,
+    change: before !== after,
+    said: p.action.foot !== undefined,
+    fault,
+  };
 }
 
 /** The free foot at a tick; undefined while both feet carry weight. */
@@ -100,9 +116,9 @@ export interface RhythmUnit {
   readonly free: Foot | undefined;
 }
 
-/** Windows of `beats` beats (two, or a bar of three) from `from` to `to`. */
+/** Windows of `beats` beats (two, or a bar of three) from `from` to `to`. O(actions + windows). */
 export function rhythmUnits(
-  weighed: readonly Weighed[],
+  actions: readonly Weighed[],
   startFree: Foot,
   from: Ticks,
   to: Ticks,
@@ -110,17 +126,26 @@ export function rhythmUnits(
 ): RhythmUnit[] {
   const size = beats * TICKS_PER_BEAT;
   const units: RhythmUnit[] = [];
+  let next = 0;
+  let free: Foot | undefined = startFree;
   for (let at = from; at < to; at += size) {
     const end = Math.min(to, at + size);
-    const first = at === from ? -Infinity : at;
-    const changes = weighed.filter((w) => w.change && w.tick >= first && w.tick < end);
-    const late = changes[0] !== undefined && changes[0].tick >= at + TICKS_PER_BEAT;
+    let changes = 0;
+    let first: Ticks = Infinity;
+    for (; (actions[next]?.tick ?? Infinity) < end; next++) {
+      const w = actions[next];
+      if (!w) break;
+      free = w.after === 'both' ? undefined : otherFoot(w.after);
+      if (!w.change) continue;
+      changes++;
+      first = Math.min(first, w.tick);
+    }
     units.push({
       from: at,
       to: end,
-      changes: changes.length,
-      rhythm: rhythmName(changes.length, late),
-      free: freeAt(weighed, startFree, end - 1),
+      changes,
+      rhythm: rhythmName(changes, first >= at + TICKS_PER_BEAT),
+      free,
     });
   }
   return units;

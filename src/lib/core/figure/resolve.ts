@@ -31,7 +31,7 @@ export interface Placed {
   readonly end: Ticks;
   readonly action: Action;
   /** The word that expanded to this step. */
-  readonly unit?: UnitName;
+  readonly unit: UnitName | undefined;
   /** The item in the text. */
   readonly span: Span;
 }
@@ -123,7 +123,11 @@ export function timeItems<T>(
       const at = place(item.label, item.beats, cursor, base);
       const span = line.spans[i]?.all ?? { from: 0, to: 0 };
       timed.push({
-        ...at,
+        tick: at.tick,
+        beat: at.beat,
+        sub: at.sub,
+        last: at.last,
+        renumbered: at.renumbered,
         ref: { line: line.index, item: i, step: 0 },
         label: item.label,
         content: item.content,
@@ -190,16 +194,25 @@ export function resolveMoves(parsed: Parsed, role: MoveTrack, base: Timebase): R
     const [a, b] = [run[i - 1], run[i]];
     if (a && b && b.tick <= a.tick) clashes.push({ ref: b.ref, tick: b.tick, earlier: a.ref });
   }
-  const sorted = [...run].sort((a, b) => a.tick - b.tick);
+  const sorted = clashes.length > 0 ? [...run].sort((a, b) => a.tick - b.tick) : run;
   const start = beginning(sorted[0]?.tick ?? 0);
   const end = sorted.reduce((e, p) => Math.max(e, p.end), start);
-  return {
-    placed: sorted.map((p, i) => ({ ...p, end: Math.max(p.tick, sorted[i + 1]?.tick ?? end) })),
-    clashes,
-    start,
-    end,
-  };
+  const placed = sorted.map((p, i) =>
+    placeAt(p, p.tick, Math.max(p.tick, sorted[i + 1]?.tick ?? end), p.pass),
+  );
+  return { placed, clashes, start, end };
 }
+
+/** Written out in full: this runs for every action of every keystroke, and spreading is several times slower. */
+const placeAt = (p: Placed, tick: Ticks, end: Ticks, pass: number): Placed => ({
+  ref: p.ref,
+  pass,
+  tick,
+  end,
+  action: p.action,
+  unit: p.unit,
+  span: p.span,
+});
 
 /** Length is counted from the first beat; a step before count 1 borrows from the end of what went before. */
 const beginning = (first: Ticks): Ticks => Math.max(0, Math.floor(first / TICKS_PER_BEAT) * TICKS_PER_BEAT);
@@ -221,14 +234,15 @@ export function lengthOf(parsed: Parsed, base: Timebase): Ticks {
 }
 
 function openItem(t: Timed<Body>, feel: Feel): Placed[] {
-  const { content: body } = t;
-  const whole = { pass: 0, span: t.span };
+  const { content: body, ref, span } = t;
   if (body.type === 'nothing') return [];
-  if (body.type === 'action') return [{ ...whole, ref: t.ref, tick: t.tick, end: t.last, action: body }];
+  if (body.type === 'action')
+    return [{ ref, pass: 0, tick: t.tick, end: t.last, action: body, unit: undefined, span }];
   return openUnit(body).map((action, step) => {
     const row = UNITS[body.unit].steps[step];
     const offset = row ? row.beat * TICKS_PER_BEAT + FEELS[feel].ticks[row.sub] : 0;
-    return { ...whole, ref: { ...t.ref, step }, tick: t.tick + offset, end: t.last, action, unit: body.unit };
+    const own = { line: ref.line, item: ref.item, step };
+    return { ref: own, pass: 0, tick: t.tick + offset, end: t.last, action, unit: body.unit, span };
   });
 }
 

@@ -189,7 +189,7 @@ function readPart(all: readonly Token[], i: number, draft: Draft, report: Report
   const token = all[i];
   if (!token) return 1;
   const set = <K extends keyof Parts>(key: K, value: Parts[K], count = 1): number => {
-    if (draft[key] === undefined) Object.assign(draft, { [key]: value });
+    if (draft[key] === undefined) (draft as Partial<Parts>)[key] = value;
     else keepUnknown(all, i, count, draft, report, 'twice');
     return count;
   };

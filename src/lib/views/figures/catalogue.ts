@@ -32,7 +32,7 @@ export function countsOf(e: Entry): number {
   return e.counts;
 }
 
-/** Words are found by their beginnings and with small mistakes, in name, dance, family, notes and calls. */
+/** Words are found by their beginnings, and with small mistakes where nothing begins so, in name, dance, family, level and notes. */
 export class SearchIndex {
   readonly #index = new MiniSearch<{
     id: string;
@@ -43,12 +43,7 @@ export class SearchIndex {
     notes: string;
   }>({
     fields: ['name', 'dance', 'family', 'level', 'notes'],
-    searchOptions: {
-      prefix: true,
-      fuzzy: (term) => (term.length > 4 ? 0.2 : false),
-      boost: { name: 4 },
-      combineWith: 'AND',
-    },
+    searchOptions: { prefix: true, boost: { name: 4 }, combineWith: 'AND' },
   });
 
   constructor(list: readonly Entry[]) {
@@ -65,7 +60,9 @@ export class SearchIndex {
   }
   /** Ids in order of fit. */
   find(words: string): string[] {
-    return this.#index.search(words).map((r) => String(r.id));
+    const found = this.#index.search(words);
+    const near = found.length > 0 ? found : this.#index.search(words, { fuzzy: 0.2 });
+    return near.map((r) => String(r.id));
   }
 }
 

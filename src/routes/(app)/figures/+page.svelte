@@ -6,7 +6,7 @@
   import { newFigure } from '$lib/core/figure';
   import { DANCES, DANCE_IDS, LEVELS, LEVEL_IDS, type DanceId, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
-  import { importFigures, loadAll, saveFigure } from '$lib/storage';
+  import { importFigures, loadAll, loadLatest, saveFigure } from '$lib/storage';
   import {
     SearchIndex,
     branches,
@@ -21,6 +21,7 @@
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
 
   let all: Entry[] | undefined = $state.raw();
+  let complete = $state(false);
   let filter: Filter = $state.raw(noFilter);
   let problem = $state('');
   let tree = $state(false);
@@ -30,7 +31,12 @@
   async function load() {
     try {
       const db = await app.db();
+      if (!all) {
+        all = entries(await loadLatest(db, 40));
+        await new Promise((painted) => setTimeout(painted));
+      }
       all = entries(await loadAll(db));
+      complete = true;
       index = undefined;
     } catch (e) {
       problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
@@ -66,7 +72,9 @@
   <div class="head">
     <h1>Figures</h1>
     <p class="quiet num">
-      {#if all}{filtered ? `${shown.length} of ${all.length}` : `${all.length} in the repertoire`}{/if}
+      {#if all && complete}{filtered
+          ? `${shown.length} of ${all.length}`
+          : `${all.length} in the repertoire`}{/if}
     </p>
     <span class="new">
       <label class="visually-hidden" for="new-dance">Dance of the new figure</label>
@@ -122,7 +130,7 @@
         choose={(dance, family) => set({ dance, family })}
       />
     </aside>
-    {#if all && all.length === 0}
+    {#if all && complete && all.length === 0}
       <div class="empty">
         <h2>No figures yet</h2>
         <p>
@@ -135,7 +143,7 @@
           ><a class="button" href="/data">Bring a file</a>
         </p>
       </div>
-    {:else if all && shown.length === 0}
+    {:else if all && complete && shown.length === 0}
       <div class="empty">
         <h2>Nothing fits</h2>
         <p>No figure fits all of these. Take one away, or show all.</p>

@@ -1,0 +1,234 @@
+/* Prints the project's speed: the core in Node, the screens in Chromium. Numbers only; nothing here fails on time. */
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, statSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import { CHROMIUM, build, install, installChromium, root } from './lib.mjs';
+
+install();
+installChromium();
+build();
+const { rolldown } = await import('rolldown');
+const { chromium } = await import('@playwright/test');
+
+const rows = [];
+const report = (what, value, aim) => {
+  rows.push({ what, measured: value, aim });
+  process.stdout.write(`${what.padEnd(58)} ${value.padStart(12)}   aim ${aim}\n`);
+};
+const quantile = (values, q) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * q))] ?? NaN;
+const ms = (x) => `${x.toFixed(2)} ms`;
+
+/** Bundles the core as the server has it and loads it. */
+async function loadCore() {
+  mkdirSync('.verify', { recursive: true });
+  const bundle = await rolldown({
+    input: 'scripts/bench-core.ts',
+    resolve: { alias: { $lib: `${root}/src/lib` } },
+    platform: 'node',
+    logLevel: 'silent',
+  });
+  await bundle.write({ file: '.verify/bench-core.mjs', format: 'esm' });
+  return import(pathToFileURL('.verify/bench-core.mjs').href);
+}
+
+function time(work, runs) {
+  for (let i = 0; i < 600; i++) work();
+  const times = Array.from({ length: runs }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  return { median: quantile(times, 0.5), p95: quantile(times, 0.95) };
+}
+
+async function core() {
+  const { analyse, check, fixesFor, parse, long, medium, wrong } = await loadCore();
+  const both = (f) => time(() => check(analyse(f)), 1000);
+  const sixteen = both(medium);
+  report('analyse and check a 16-count figure, median', ms(sixteen.median), '1 ms');
+  report('analyse and check a 16-count figure, p95', ms(sixteen.p95), '—');
+  report('parse alone, 16 counts, median', ms(time(() => parse(medium.lines), 400).median), '—');
+  const big = both(long);
+  report('analyse and check a 128-beat figure, median', ms(big.median), '8 ms');
+  const a = analyse(wrong);
+  const f = check(a)[0];
+  report('try the mends of a finding, median', ms(time(() => fixesFor(a, f, 3), 200).median), '—');
+}
+
+const PORT = '4181';
+const base = `http://127.0.0.1:${PORT}`;
+
+async function typing(page) {
+  await page.goto(`${base}/figures/demo-push-turn`);
+  await page.locator('.cm-content').click();
+  await page.keyboard.press('Control+End');
+  await page.evaluate(() => {
+    window.__times = [];
+    addEventListener(
+      'keydown',
+      () => {
+        const from = performance.now();
+        requestAnimationFrame(() => {
+          const channel = new MessageChannel();
+          channel.port1.onmessage = () => window.__times.push(performance.now() - from);
+          channel.port2.postMessage(0);
+        });
+      },
+      true,
+    );
+  });
+  await page.locator('.cm-line').nth(1).click();
+  await page.keyboard.press('End');
+  for (const word of [' 7 fwd', ' 8 side', ' 9 place', ' & back', ' 10 close', ' 11 fwd r1/4', ' 12 fwd']) {
+    await page.keyboard.type(word, { delay: 60 });
+  }
+  const times = await page.evaluate(() => window.__times);
+  report(`keystroke to everything redrawn, p50 of ${times.length}`, ms(quantile(times, 0.5)), '—');
+  report('keystroke to everything redrawn, p95', ms(quantile(times, 0.95)), '30 ms');
+}
+
+async function animation(page) {
+  await page.goto(`${base}/figures/demo-push-turn`);
+  await page.locator('.cm-content').waitFor();
+  await page.waitForTimeout(1500);
+  const client = await page.context().newCDPSession(page);
+  await client.send('Performance.enable');
+  const read = async () =>
+    Object.fromEntries((await client.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]));
+  await page.evaluate(() => {
+    window.__frames = 0;
+    const tick = () => (window.__frames++, requestAnimationFrame(tick));
+    requestAnimationFrame(tick);
+  });
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(500);
+  const [before, from] = [await read(), await page.evaluate(() => window.__frames)];
+  await page.waitForTimeout(3000);
+  const [after, to] = [await read(), await page.evaluate(() => window.__frames)];
+  report(
+    `animation: script a frame, mean of ${to - from} frames`,
+    ms(((after.ScriptDuration - before.ScriptDuration) * 1000) / (to - from)),
+    '4 ms',
+  );
+}
+
+async function list(page) {
+  await page.goto(`${base}/figures`);
+  await page.getByText('in the repertoire').waitFor();
+  await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const request = indexedDB.open('brisk-partner');
+        request.onsuccess = () => {
+          const t = request.result.transaction('figures', 'readwrite');
+          const store = t.objectStore('figures');
+          const all = store.getAll();
+          all.onsuccess = () => {
+            for (let i = 0; i < 5000 - all.result.length; i++) {
+              const row = all.result[i % all.result.length];
+              const id = `bench-${i}`;
+              store.put({ ...row, id, figure: { ...row.figure, id, name: `${row.figure.name} ${i}` } });
+            }
+          };
+          t.oncomplete = () => (request.result.close(), resolve(undefined));
+        };
+      }),
+  );
+  const opens = [];
+  for (let i = 0; i < 5; i++) {
+    await page.goto(`${base}/data`);
+    await page.getByText('5000 figures').waitFor();
+    opens.push(
+      await page.evaluate(
+        () =>
+          new Promise((resolve) => {
+            const from = performance.now();
+            const watch = new MutationObserver(() => {
+              if (!document.querySelector('.list li')) return;
+              watch.disconnect();
+              requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - from)));
+            });
+            watch.observe(document.body, { childList: true, subtree: true });
+            document.querySelector('nav a[href="/figures"]').click();
+          }),
+      ),
+    );
+  }
+  report('5,000 figures: list open, median of 5', ms(quantile(opens, 0.5)), '300 ms');
+  const search = (words) =>
+    page.evaluate(
+      (w) =>
+        new Promise((resolve) => {
+          const input = document.querySelector('input[type=search]');
+          const from = performance.now();
+          input.value = w;
+          input.dispatchEvent(new Event('input', { bubbles: true }));
+          requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - from)));
+        }),
+      words,
+    );
+  report('5,000 figures: first search, with its index', ms(await search('p')), '—');
+  const times = [];
+  for (const w of [
+    'pu',
+    'pus',
+    'push',
+    'push tu',
+    'waltz',
+    'natural',
+    'basic',
+    'salsa basic',
+    'charlston',
+    'kick',
+  ])
+    times.push(await search(w));
+  report('5,000 figures: search, p95', ms(quantile(times, 0.95)), '30 ms');
+}
+
+async function weight(page) {
+  const files = new Set();
+  page.on('response', (r) => r.url().endsWith('.js') && files.add(new URL(r.url()).pathname));
+  await page.goto(`${base}/figures/demo-push-turn`);
+  await page.locator('.mark').first().waitFor();
+  const sizes = [...files].map((path) => {
+    const file = `build/client${path}`;
+    const text = readFileSync(file, 'utf8');
+    return { path, size: statSync(`${file}.gz`).size, editor: text.includes('cm-content') };
+  });
+  const kb = (list) => list.reduce((n, f) => n + f.size, 0) / 1024;
+  report(
+    'figure desk, first-load JavaScript without the editor, gzip',
+    `${kb(sizes.filter((f) => !f.editor)).toFixed(1)} KB`,
+    '180 KB',
+  );
+  report('the editor, gzip', `${kb(sizes.filter((f) => f.editor)).toFixed(1)} KB`, '—');
+}
+
+await core();
+const server = spawn(process.execPath, ['build'], {
+  env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
+  stdio: 'ignore',
+});
+try {
+  await new Promise((r) => setTimeout(r, 1500));
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  for (const part of [weight, typing, animation, list]) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await part(await context.newPage());
+    await context.close();
+  }
+  await browser.close();
+} finally {
+  server.kill();
+}
