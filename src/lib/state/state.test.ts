@@ -30,7 +30,7 @@ describe('history', () => {
 describe('catalogue', () => {
   const list = entries(demoFigures.map((figure, i) => ({ id: figure.id, rev: 1, updated: -i, figure })));
   const names = (filter: Partial<typeof noFilter>) =>
-    select(list, { ...noFilter, ...filter }, () => new SearchIndex(list)).map((e) => e.row.figure.name);
+    select(list, { ...noFilter, ...filter }, new SearchIndex(list)).map((e) => e.row.figure.name);
 
   it('finds by beginnings and with small mistakes', () => {
     expect(names({ words: 'natur' })).toEqual(['Natural turn']);

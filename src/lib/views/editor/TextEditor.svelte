@@ -106,6 +106,7 @@
     color: var(--editor-ink);
     border-radius: 10px;
     overflow: hidden;
+    contain: layout style;
     height: 100%;
     min-height: 168px;
   }

@@ -7,7 +7,7 @@ import {
 } from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
-import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
+import { lintGutter, diagnosticCount, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import { Annotation, EditorState } from '@codemirror/state';
 import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
@@ -199,7 +199,12 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
         }),
         notation,
         syntaxHighlighting(colours),
-        autocompletion({ override: [complete], icons: false, activateOnTyping: true }),
+        autocompletion({
+          override: [complete],
+          icons: false,
+          maxRenderedOptions: 16,
+          activateOnTypingDelay: 150,
+        }),
         lintGutter(),
         placeholder('leader 1 back 2 close 3 triple …'),
         theme,
@@ -218,6 +223,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
     },
     setProblems(diagnostics) {
       const length = view.state.doc.length;
+      if (diagnostics.length === 0 && diagnosticCount(view.state) === 0) return;
       view.dispatch(
         setDiagnostics(
           view.state,

@@ -32,32 +32,42 @@ export function countsOf(e: Entry): number {
   return e.counts;
 }
 
+interface Document {
+  readonly id: string;
+  readonly name: string;
+  readonly dance: string;
+  readonly family: string;
+  readonly level: string;
+  readonly notes: string;
+}
+
+const toDocument = ({ row: { figure: f }, dance }: Entry): Document => ({
+  id: f.id,
+  name: f.name,
+  dance,
+  family: f.family,
+  level: LEVELS[f.level]?.name ?? '',
+  notes: f.notes,
+});
+
 /** Words are found by their beginnings, and with small mistakes where nothing begins so, in name, dance, family, level and notes. */
 export class SearchIndex {
-  readonly #index = new MiniSearch<{
-    id: string;
-    name: string;
-    dance: string;
-    family: string;
-    level: string;
-    notes: string;
-  }>({
+  readonly #index = new MiniSearch<Document>({
     fields: ['name', 'dance', 'family', 'level', 'notes'],
     searchOptions: { prefix: true, boost: { name: 4 }, combineWith: 'AND' },
   });
 
   constructor(list: readonly Entry[]) {
-    this.#index.addAll(
-      list.map(({ row: { figure: f }, dance }) => ({
-        id: f.id,
-        name: f.name,
-        dance,
-        family: f.family,
-        level: LEVELS[f.level]?.name ?? '',
-        notes: f.notes,
-      })),
-    );
+    this.#index.addAll(list.map(toDocument));
   }
+
+  /** Builds the index a little at a time, so that a long list stays usable meanwhile. */
+  static async prepare(list: readonly Entry[]): Promise<SearchIndex> {
+    const ready = new SearchIndex([]);
+    await ready.#index.addAllAsync(list.map(toDocument), { chunkSize: 100 });
+    return ready;
+  }
+
   /** Ids in order of fit. */
   find(words: string): string[] {
     const found = this.#index.search(words);
@@ -66,7 +76,8 @@ export class SearchIndex {
   }
 }
 
-export function select(list: readonly Entry[], filter: Filter, index: () => SearchIndex): Entry[] {
+/** The entries that fit, best first when words are searched; plain containment until the index is ready. */
+export function select(list: readonly Entry[], filter: Filter, index: SearchIndex | undefined): Entry[] {
   const kept = list.filter(
     (e) =>
       (filter.dance === '' || e.row.figure.dance === filter.dance) &&
@@ -74,11 +85,11 @@ export function select(list: readonly Entry[], filter: Filter, index: () => Sear
       (filter.level === 0 || e.row.figure.level === filter.level) &&
       (filter.length === 0 || countsOf(e) === filter.length),
   );
-  if (filter.words.trim() === '') return kept;
+  const words = filter.words.trim().toLowerCase();
+  if (words === '') return kept;
+  if (!index) return kept.filter((e) => `${e.row.figure.name} ${e.dance}`.toLowerCase().includes(words));
   const byId = new Map(kept.map((e) => [e.row.id, e]));
-  return index()
-    .find(filter.words)
-    .flatMap((id) => byId.get(id) ?? []);
+  return index.find(words).flatMap((id) => byId.get(id) ?? []);
 }
 
 export interface Branch {

@@ -96,6 +96,9 @@
 </section>
 
 <style>
+  .findings {
+    contain: layout style;
+  }
   h2 {
     font-size: 16px;
     margin-bottom: 6px;

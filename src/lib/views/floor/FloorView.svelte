@@ -188,6 +188,7 @@
     width: 100%;
     display: block;
     aspect-ratio: 1;
+    contain: strict;
     touch-action: pan-y;
   }
   .wood {

@@ -301,6 +301,7 @@
   .scroller {
     overflow: auto hidden;
     container-type: inline-size;
+    contain: layout style paint;
     min-width: 0;
   }
   .lanes {

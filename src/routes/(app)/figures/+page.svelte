@@ -25,7 +25,7 @@
   let filter: Filter = $state.raw(noFilter);
   let problem = $state('');
   let tree = $state(false);
-  let index: SearchIndex | undefined;
+  let index: SearchIndex | undefined = $state.raw();
   let newDance: DanceId = $state('slot-swing');
 
   async function load() {
@@ -38,13 +38,14 @@
       all = entries(await loadAll(db));
       complete = true;
       index = undefined;
+      void SearchIndex.prepare(all).then((ready) => (index = ready));
     } catch (e) {
       problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
     }
   }
   onMount(() => void load());
 
-  const shown = $derived(all ? select(all, filter, () => (index ??= new SearchIndex(all ?? []))) : []);
+  const shown = $derived(all ? select(all, filter, index) : []);
   const outline = $derived(all ? branches(all) : []);
   let lengths: number[] = $state.raw([]);
   function findLengths() {
