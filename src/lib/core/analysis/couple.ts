@@ -307,6 +307,9 @@ function rectangle(input: CoupleInput, n: number): Floor['rectangle'] {
   return r;
 }
 
+/** Ticks between two looks at the couple's bearing: far less than half a turn apart. */
+const BEARING_STEP: Ticks = 3;
+
 function movement(l: Path, f: Path, n: number): { travel: Point; rotation: Degrees } {
   const middle = (i: number): Point => ({
     x: ((l.x[i] ?? 0) + (f.x[i] ?? 0)) / 2,
@@ -315,7 +318,16 @@ function movement(l: Path, f: Path, n: number): { travel: Point; rotation: Degre
   const bearing = (i: number): number =>
     (Math.atan2((f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0)) * 180) / Math.PI;
   let rotation = 0;
-  for (let i = 1; i < n; i++) rotation += signedHeading(bearing(i) - bearing(i - 1));
+  let before = bearing(0);
+  for (
+    let i = Math.min(BEARING_STEP, n - 1);
+    i < n;
+    i = i === n - 1 ? n : Math.min(i + BEARING_STEP, n - 1)
+  ) {
+    const now = bearing(i);
+    rotation += signedHeading(now - before);
+    before = now;
+  }
   const [a, b] = [middle(0), middle(n - 1)];
   return { travel: { x: b.x - a.x, y: b.y - a.y }, rotation };
 }

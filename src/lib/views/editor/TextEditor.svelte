@@ -50,8 +50,17 @@
     untrack(() => editor)?.setText(lines);
   });
 
+  /** Underlines wait for a pause in typing; the list beside the floor does not. */
+  const PAUSE = 120;
   $effect(() => {
     if (!editor) return;
+    void desk.analysis;
+    for (const f of desk.findings) void desk.fixes(f);
+    const timer = setTimeout(() => untrack(underline), PAUSE);
+    return () => clearTimeout(timer);
+  });
+
+  function underline() {
     const { analysis, findings } = desk;
     const text: Diagnostic[] = analysis.parsed.problems.map((p) => ({
       from: p.span.from,
@@ -92,8 +101,8 @@
         },
       ];
     });
-    editor.setProblems([...text, ...found].sort((x, y) => x.from - y.from));
-  });
+    editor?.setProblems([...text, ...found].sort((x, y) => x.from - y.from));
+  }
 </script>
 
 <div class="editor" bind:this={host}>

@@ -9,7 +9,7 @@ import { defaultKeymap } from '@codemirror/commands';
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
 import { lintGutter, diagnosticCount, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import { Annotation, EditorState } from '@codemirror/state';
-import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view';
+import { EditorView, keymap, placeholder } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { difference } from '$lib/core/figure';
 import {
@@ -74,10 +74,7 @@ const theme = EditorView.theme(
     '&': { backgroundColor: 'var(--editor)', color: 'var(--editor-ink)', fontSize: '15px', height: '100%' },
     '.cm-scroller': { fontFamily: 'var(--mono)', lineHeight: '1.65', padding: '8px 0' },
     '.cm-content': { caretColor: '#fff', padding: '0 10px' },
-    '.cm-cursor': { borderLeftColor: '#fff', borderLeftWidth: '2px' },
-    '&.cm-focused > .cm-scroller > .cm-selectionLayer .cm-selectionBackground, .cm-selectionBackground': {
-      backgroundColor: '#4c6660',
-    },
+    '.cm-content ::selection': { backgroundColor: '#4c6660' },
     '.cm-gutters': { backgroundColor: 'var(--editor)', border: 'none' },
     '.cm-tooltip': {
       backgroundColor: 'var(--sheet)',
@@ -190,7 +187,6 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           { key: 'Escape', run: run(hooks.leave) },
           ...defaultKeymap,
         ]),
-        drawSelection(),
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({
           'aria-label': 'Breakdown in notation',
