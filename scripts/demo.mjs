@@ -20,8 +20,14 @@ const server = spawn(process.execPath, ['build'], {
   stdio: 'inherit',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: origin },
 });
-say(
-  `Brisk Partner runs at ${origin} — open it in a browser; it begins with the demo repertoire. Ctrl+C ends it.`,
-);
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
+const answers = () =>
+  fetch(origin).then(
+    (r) => r.ok,
+    () => false,
+  );
+while (!(await answers())) await new Promise((r) => setTimeout(r, 100));
+say(
+  `Brisk Partner runs at ${origin}. Open it in a browser; it begins with the demo repertoire. Ctrl+C ends it.`,
+);

@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import type { Analysis } from '$lib/core/analysis';
 import type { Figure } from '$lib/core/figure';
 
@@ -11,7 +12,9 @@ export const fileName = (name: string): string =>
     .slice(0, 60) || 'figure';
 
 const titled = (figures: readonly Figure[]): string =>
-  figures.length === 1 && figures[0] ? fileName(figures[0].name) : 'repertoire';
+  figures.length === 1 && figures[0]
+    ? fileName(figures[0].name)
+    : `repertoire-${format(new Date(), 'yyyy-MM-dd')}`;
 
 export async function exportJson(figures: readonly Figure[]): Promise<void> {
   const { writeJson } = await import('$lib/core/codecs');

@@ -42,8 +42,7 @@
           <a href="/figures/{f.id}">
             <span class="counts num" aria-label="{countsOf(e)} counts">{countsOf(e)}</span>
             <span class="name"
-              >{f.name}{#if f.mistake}<em>mistake on purpose</em>{/if}{#if f.repeat}<em>any length</em
-                >{/if}</span
+              >{f.name}{#if f.mistake}<em>mistake</em>{/if}{#if f.repeat}<em>any length</em>{/if}</span
             >
             <span class="dance">{e.dance}</span>
             <span class="family">{f.family}</span>

@@ -217,9 +217,14 @@
           {#if !hands.some((h) => h.tick <= 0)}<span class="phrase" style:left={left(-0.3)}
               >{HOLDS[desk.figure.start.hold].says}</span
             >{/if}
-          {#each hands as h, i (i)}<span class="phrase" style:left={left(railBeat(h.tick, feel) - 0.3)}
-              >{h.text}</span
-            >{/each}
+          {#each hands as h, i (i)}
+            <span
+              class="phrase cut"
+              style:left={left(railBeat(h.tick, feel) - 0.3)}
+              style:max-width="calc(var(--beat) * {Math.max(0.5, (h.end - h.tick) / TICKS_PER_BEAT)})"
+              title={h.text}>{h.text}</span
+            >
+          {/each}
         </div>
         {#each numerals as n (n.tick)}
           <button
@@ -243,7 +248,7 @@
           {#each rows as name, row (name)}
             {#each others.filter((o) => o.track === name) as o, i (i)}
               <span
-                class="phrase other"
+                class="phrase other cut"
                 style:left={left(railBeat(o.tick, feel) - 0.3)}
                 style:top="{row * 19}px"
                 style:max-width="calc(var(--beat) * {Math.max(1, (o.end - o.tick) / TICKS_PER_BEAT)})"
@@ -445,6 +450,8 @@
   .other {
     color: var(--quiet);
     font-weight: 400;
+  }
+  .cut {
     overflow: hidden;
     text-overflow: ellipsis;
   }

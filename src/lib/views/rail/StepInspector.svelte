@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Plus from '@lucide/svelte/icons/plus';
+  import Trash from '@lucide/svelte/icons/trash-2';
   import { printTurn, readTurn } from '$lib/core/notation';
   import {
     DIRECTIONS,
@@ -126,8 +128,12 @@
       </label>
     {/if}
     <span class="do">
-      <button onclick={add}>Add after</button>
-      <button onclick={() => w && desk.edit({ type: 'delete', role, at: w.ref })}>Take out</button>
+      <button onclick={add} aria-label="Add after" title="Add a step after"><Plus size={17} /></button>
+      <button
+        onclick={() => w && desk.edit({ type: 'delete', role, at: w.ref })}
+        aria-label="Take out"
+        title="Take the step out"><Trash size={17} /></button
+      >
     </span>
   {:else}
     <p class="quiet">
@@ -163,7 +169,7 @@
     font-size: 14px;
     padding: 3px 2px;
     min-height: 32px;
-    max-width: 108px;
+    max-width: 98px;
   }
   .which {
     font: 700 16px var(--display);

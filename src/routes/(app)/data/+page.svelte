@@ -1,6 +1,5 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { format } from 'date-fns';
   import { nanoid } from 'nanoid';
   import type { FileError } from '$lib/core/codecs';
   import { figureSchema, type Figure } from '$lib/core/figure';
@@ -79,7 +78,6 @@
     over = false;
     void read(e.dataTransfer?.files[0]);
   }
-  const stamp = () => format(new Date(), 'yyyy-MM-dd');
 </script>
 
 <svelte:head><title>Data · Brisk Partner</title></svelte:head>
@@ -92,10 +90,10 @@
 
   <section>
     <h2>Take away</h2>
-    <p class="num">
+    <p>
       {count} figures in the repertoire{broken
         ? `, ${broken} of them unreadable (kept, and exported as they are)`
-        : ''}. Today is {stamp()}.
+        : ''}.
     </p>
     <p class="row">
       <button onclick={async () => exportJson(await figures())} disabled={count === 0}
