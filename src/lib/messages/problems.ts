@@ -27,6 +27,8 @@ export const problemText = (p: Problem): string => PROBLEMS[p.code](p.details);
 const FAILURES: Record<EditFailure, string> = {
   'no-such-step': 'That step is no longer there.',
   'no-such-count': 'There is no count at that place.',
+  'no-quick-slow':
+    'This timing has no form in quicks and slows: some step lasts neither a quick nor a slow in this dance, starts late, or is a word for several steps.',
   'before-the-start': 'A figure cannot begin before count 1.',
 };
 export const failureText = (f: EditFailure): string => FAILURES[f];

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
+import { ROLES, TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
 import {
   parse,
   printLine,
@@ -8,8 +8,8 @@ import {
   type MoveItem,
   type Parsed,
 } from '../notation';
-import { nearestLabelled, positionAt } from '../time';
-import { FEELS, KINDS, UNITS } from '../vocabulary';
+import { nearestLabelled, positionAt, toQuickSlow } from '../time';
+import { DANCES, FEELS, KINDS, UNITS } from '../vocabulary';
 import { linesOf, openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
 import type { Details, Figure } from './schema';
 
@@ -24,12 +24,15 @@ export type FigureEdit =
   | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Action }
   | { readonly type: 'replace-text'; readonly from: number; readonly to: number; readonly insert: string }
   | { readonly type: 'set-lines'; readonly lines: string }
+  /** Writes both roles' timing in numbers, or in quicks and slows. */
+  | { readonly type: 'respell'; readonly as: Spelling }
   | {
       readonly type: 'set-details';
       readonly patch: { readonly [K in keyof Details]?: Details[K] | undefined };
     };
 
-export type EditFailure = 'no-such-step' | 'no-such-count' | 'before-the-start';
+export type Spelling = 'counts' | 'quick-slow';
+export type EditFailure = 'no-such-step' | 'no-such-count' | 'before-the-start' | 'no-quick-slow';
 
 /**
  * The figure after a change; the figure given is not touched. Only the lines of the role concerned are rewritten.
@@ -47,6 +50,8 @@ export function applyEdit(figure: Figure, edit: FigureEdit): Result<Figure, Edit
         ...figure,
         lines: figure.lines.slice(0, edit.from) + edit.insert + figure.lines.slice(edit.to),
       });
+    case 'respell':
+      return respell(figure, edit.as);
     case 'set-action':
     case 'move':
     case 'delete':
@@ -71,6 +76,42 @@ function withDetails(figure: Figure, patch: object): Figure {
   const merged: Record<string, unknown> = { ...figure, ...patch };
   for (const key of Object.keys(merged)) if (merged[key] === undefined) delete merged[key];
   return merged as unknown as Figure;
+}
+
+/** Numbers ⇄ quicks and slows; a timing that has no quick or slow form is refused. */
+function respell(figure: Figure, as: Spelling): Result<Figure, EditFailure> {
+  let result: Result<Figure, EditFailure> = ok(figure);
+  for (const role of ROLES) {
+    if (!result.ok) break;
+    const current: Figure = result.value;
+    const parsed = parse(current.lines);
+    const timed = timeMoves(parsed, role, current);
+    if (timed.length === 0) continue;
+    const rows = as === 'counts' ? inCounts(timed, current) : inValues(timed, current);
+    result = rows.ok ? rewrite(current, parsed, role, rows.value) : rows;
+  }
+  return result;
+}
+
+const rowOf = (t: Timed<Body>, label: Label, relabel: boolean): Row => ({
+  line: t.ref.line,
+  tick: t.tick,
+  label,
+  body: t.content,
+  relabel,
+});
+
+function inCounts(timed: readonly Timed<Body>[], base: Timebase): Result<Row[], EditFailure> {
+  if (timed.some((t) => !positionAt(t.tick, base.feel))) return fail('no-such-count');
+  return ok(timed.map((t) => rowOf(t, t.label, true)));
+}
+
+function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<Row[], EditFailure> {
+  const durations = timed.map((t, i) => (timed[i + 1]?.tick ?? t.last) - t.tick);
+  const values = toQuickSlow(durations, DANCES[base.dance]);
+  if (!values.ok || timed[0]?.tick !== 0 || timed.some((t) => t.content.type === 'unit'))
+    return fail('no-quick-slow');
+  return ok(timed.map((t, i) => rowOf(t, { type: 'value', value: values.value[i] ?? 'Q' }, false)));
 }
 
 type StepEdit = Extract<FigureEdit, { type: 'set-action' | 'move' | 'delete' | 'insert' }>;
@@ -200,7 +241,7 @@ const same = (a: MoveItem, b: MoveItem | undefined): boolean =>
 /** Written labels stay where they still say the same; a bare `&` is kept only behind its own beat. */
 function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
   const count = countAt(row.tick, base);
-  if (row.label.type === 'value') return row.relabel ? count : row.label;
+  if (row.label.type === 'value' && !row.relabel) return row.label;
   if (row.relabel && count.type === 'count') {
     return count.sub !== '' && before && beatAt(before) === count.beat
       ? { type: 'sub', sub: count.sub }

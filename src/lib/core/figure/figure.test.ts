@@ -240,6 +240,26 @@ describe('editing', () => {
     );
   });
 
+  it('writes numbers as quicks and slows and back, and says when there is no such form', () => {
+    const numbers = figure('leader 1 side 3 side 5 back 6 replace\nfollower 1 side 3 side 5 back 6 replace');
+    const values = edited(figure('leader 1 fwd 2 hold 3 fwd'), { type: 'respell', as: 'quick-slow' });
+    expect(values.lines).toBe('leader Q fwd Q hold Q fwd');
+    const spoken = edited(numbers, { type: 'respell', as: 'quick-slow' });
+    expect(spoken.lines).toBe(
+      'leader S side S side Q back Q replace\nfollower S side S side Q back Q replace',
+    );
+    expect(ticks(spoken)).toEqual(ticks(numbers));
+    expect(edited(spoken, { type: 'respell', as: 'counts' }).lines).toBe(numbers.lines);
+    const tango = figure('leader S fwd Q side Q close', { dance: 'ballroom-tango' });
+    expect(edited(tango, { type: 'respell', as: 'counts' }).lines).toBe('leader 1 fwd 2 side & close');
+    for (const lines of ['leader 1 fwd & fwd 2 fwd', 'leader 1 triple', 'leader 2 fwd']) {
+      expect(applyEdit(figure(lines), { type: 'respell', as: 'quick-slow' })).toEqual({
+        ok: false,
+        error: 'no-quick-slow',
+      });
+    }
+  });
+
   it('the smallest difference turns one text into the other', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 12 }), fc.string({ maxLength: 12 }), (a, b) => {

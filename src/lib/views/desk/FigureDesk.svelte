@@ -127,6 +127,10 @@
     const s = desk.selected;
     if (s && desk.selection) rail?.addAfter(desk.selection.role, s);
   }
+  function respell(as: 'counts' | 'quick-slow') {
+    menu = false;
+    desk.edit({ type: 'respell', as });
+  }
   function tidy() {
     menu = false;
     desk.edit({ type: 'set-lines', lines: a.parsed.lines.map((l) => printLine(l.line)).join('\n') });
@@ -188,6 +192,10 @@
             </li>
             <li>
               <button class="plain" onclick={() => (exportCsv(a), (menu = false))}>Step table (CSV)</button>
+            </li>
+            <li><button class="plain" onclick={() => respell('counts')}>Write in counts</button></li>
+            <li>
+              <button class="plain" onclick={() => respell('quick-slow')}>Write in quicks and slows</button>
             </li>
             <li><button class="plain" onclick={tidy}>Tidy the text</button></li>
             <li><button class="plain" onclick={duplicate}>Duplicate</button></li>
