@@ -9,6 +9,7 @@
 </script>
 
 <script lang="ts">
+  import { SOLE } from '$lib/views/shoe';
   import { LANE_HALF } from '$lib/core/analysis';
   import { ROLES, fromBody, type Role } from '$lib/core/base';
   import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
@@ -53,8 +54,6 @@
     const s = (height * BODY.footLength * view.scale) / 36;
     return `translate(${c.x.toFixed(2)} ${c.y.toFixed(2)}) rotate(${view.angle(p.angle).toFixed(1)}) scale(${(flip * s).toFixed(3)} ${s.toFixed(3)})`;
   }
-  const SOLE =
-    'M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z';
 
   function torso(role: Role) {
     const entry = poses.find((p) => p.role === role);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { SOLE } from '$lib/views/shoe';
   import type { Foot } from '$lib/core/base';
 
   let {
@@ -13,9 +14,7 @@
     <line x1="-7" x2="7" y1="0" y2="0" class="rest" />
   {:else}
     <g transform={foot === 'L' ? 'scale(-1 1)' : ''} class:gesture>
-      <path
-        d="M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z"
-      />
+      <path d={SOLE} />
     </g>
     <text y="-4" class:gesture>{foot}</text>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { SOLE } from '$lib/views/shoe';
   import type { Analysis } from '$lib/core/analysis';
   import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
   import { footprints, project } from '$lib/core/scene';
@@ -20,8 +21,6 @@
   const extra = $derived(['hands', 'calls'].filter((t) => a.words.some((w) => w.track === t)));
   const view = $derived(project(a, 'leader', false, 300));
   const prints = $derived(ROLES.flatMap((r) => footprints(a, r)));
-  const SOLE =
-    'M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z';
 </script>
 
 <article class="sheet" aria-label="Step sheet">
