@@ -112,7 +112,11 @@ test('mistakes are underlined with what was expected and a quick fix, and the re
   await expect(page.locator('.cm-lintRange-error').first()).toBeVisible();
   await expect(page.getByText('Did you mean back?').first()).toBeVisible();
   await expect(step(page, /^Leader 2/)).toBeVisible();
-  await page.getByRole('button', { name: 'Write “back”' }).first().click();
+  await editor(page).click();
+  await page.keyboard.press('Control+.');
+  await expect(page.locator('.cm-panel-lint')).toContainText('Did you mean back?');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Write “back”' }).last().click();
   await expect.poll(() => text(page)).toContain('1 back 2 close');
 });
 

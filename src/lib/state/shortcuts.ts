@@ -27,8 +27,9 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: '+', does: 'Add a step after', where: 'a step on the rail' },
   { keys: 'Delete', does: 'Take the step out', where: 'a step on the rail' },
   { keys: 'Escape', does: 'Choose nothing', where: 'a step on the rail' },
-  { keys: 'Mod+.', does: 'Show quick fixes at the cursor', where: 'the text' },
-  { keys: 'Escape, then Tab', does: 'Leave the text', where: 'the text' },
+  { keys: 'Mod+.', does: 'List what is wrong, with fixes', where: 'the text' },
+  { keys: 'F8', does: 'To the next thing that is wrong', where: 'the text' },
+  { keys: 'Escape', does: 'Leave the text for the rail', where: 'the text' },
 ];
 
 /** True where letters and arrows belong to what has the focus. */

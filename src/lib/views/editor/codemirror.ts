@@ -7,7 +7,14 @@ import {
 } from '@codemirror/autocomplete';
 import { defaultKeymap } from '@codemirror/commands';
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
-import { lintGutter, diagnosticCount, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
+import {
+  lintGutter,
+  openLintPanel,
+  diagnosticCount,
+  lintKeymap,
+  setDiagnostics,
+  type Diagnostic,
+} from '@codemirror/lint';
 import { Annotation, EditorState } from '@codemirror/state';
 import { EditorView, keymap, placeholder } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
@@ -183,7 +190,8 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           { key: 'Mod-Shift-z', run: run(hooks.redo), preventDefault: true },
           { key: 'Mod-y', run: run(hooks.redo), preventDefault: true },
           ...completionKeymap,
-          ...lintKeymap.filter((k) => k.key !== 'Mod-Shift-m'),
+          { key: 'Mod-.', run: openLintPanel },
+          ...lintKeymap,
           { key: 'Escape', run: run(hooks.leave) },
           ...defaultKeymap,
         ]),

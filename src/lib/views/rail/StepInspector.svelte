@@ -71,9 +71,7 @@
           value={w.action.foot ?? ''}
           onchange={(e) => set({ foot: (e.currentTarget.value || undefined) as 'L' | 'R' | undefined })}
         >
-          <option value="">as it falls ({w.foot})</option><option value="L">L</option><option value="R"
-            >R</option
-          >
+          <option value="">free: {w.foot}</option><option value="L">L</option><option value="R">R</option>
         </select>
       </label>
       {#if w.action.kind !== 'close' && w.action.kind !== 'replace'}
