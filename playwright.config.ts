@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { launchOptions } from './scripts/chromium.mjs';
 
 const PORT = 4187;
 const origin = `http://127.0.0.1:${PORT}`;
@@ -16,17 +17,7 @@ export default defineConfig({
     baseURL: origin,
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions,
   },
   webServer: {
     command: 'node build',

@@ -2,7 +2,8 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, statSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { CHROMIUM, build, install, installChromium, root } from './lib.mjs';
+import { launchOptions } from './chromium.mjs';
+import { build, install, installChromium, root } from './lib.mjs';
 
 install();
 installChromium();
@@ -240,17 +241,7 @@ const server = spawn(process.execPath, ['build'], {
 });
 try {
   await new Promise((r) => setTimeout(r, 1500));
-  const browser = await chromium.launch({
-    executablePath: CHROMIUM,
-    args: [
-      '--no-sandbox',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(launchOptions);
   for (const part of [weight, typing, animation, list].filter(chosen)) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await part(await context.newPage());

@@ -4,10 +4,10 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CHROMIUM } from './chromium.mjs';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 process.chdir(root);
-export const CHROMIUM = '/usr/bin/chromium';
 
 export function say(text) {
   process.stdout.write(`\n— ${text}\n`);

@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { launchOptions } from './chromium.mjs';
 
 const PORT = '4179';
 const out = process.argv[2] ?? 'docs/screenshots';
@@ -53,17 +54,7 @@ async function ready() {
 }
 try {
   await ready();
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch(launchOptions);
   for (const v of VIEWS) {
     if (only && !v.name.includes(only)) continue;
     const page = await browser.newPage({

@@ -52,7 +52,6 @@
     if (!player.playing) return;
     let last = performance.now();
     let frame = requestAnimationFrame(function tick(now: number) {
-      performance.mark('frame-start');
       player.advance(Math.min(0.25, (now - last) / 1000), bpm, whole);
       last = now;
       frame = requestAnimationFrame(tick);

@@ -2,9 +2,9 @@
   import { onMount } from 'svelte';
   import { nanoid } from 'nanoid';
   import type { FileError } from '$lib/core/codecs';
-  import { figureSchema, type Figure } from '$lib/core/figure';
+  import type { Figure } from '$lib/core/figure';
   import { app } from '$lib/state/app.svelte';
-  import { importFigures, loadAll, type OnClash } from '$lib/storage';
+  import { importFigures, loadAll, readable, type OnClash } from '$lib/storage';
   import { exportJson, exportText } from '$lib/views/desk/export';
 
   let count = $state(0);
@@ -18,7 +18,7 @@
   async function refresh() {
     const rows = await loadAll(await app.db());
     count = rows.length;
-    broken = rows.filter((r) => !figureSchema.safeParse(r.figure).success).length;
+    broken = readable(rows).broken.length;
   }
   onMount(
     () =>
