@@ -6,6 +6,7 @@ import { describe, expect, it } from 'vitest';
 const ROOMS = [
   'core/base',
   'core/vocabulary',
+  'core/arms',
   'core/time',
   'core/notation',
   'core/figure',

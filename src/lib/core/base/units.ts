@@ -21,6 +21,9 @@ export const otherRole = (role: Role): Role => (role === 'leader' ? 'follower' :
 export type Foot = 'L' | 'R';
 export const otherFoot = (foot: Foot): Foot => (foot === 'L' ? 'R' : 'L');
 
+/** Hands are named like feet. */
+export type Hand = Foot;
+
 /** Half-open place in a text, in UTF-16 code units. */
 export interface Span {
   readonly from: number;

@@ -1,4 +1,5 @@
-import type { Degrees, Foot, Metres } from '../base';
+import type { Degrees, Hand, Metres, Role } from '../base';
+import type { BodyPart, Height } from './hands.data';
 
 export type FormationId =
   | 'open'
@@ -44,47 +45,125 @@ export type HoldId =
   | 'handshake'
   | 'left-left'
   | 'crossed'
+  | 'crossed-left'
   | 'closed'
   | 'close-embrace'
-  | 'shadow';
+  | 'shadow'
+  | 'wrap'
+  | 'hammerlock'
+  | 'double-cross';
 
-/** Row: hold → joined hands as leader's hand, follower's hand; `body` where a hand rests on the partner's back. Source: common practice. */
-export const HOLDS = {
-  none: { hands: [], body: false, says: 'no hold' },
-  'left-right': { hands: [['L', 'R']], body: false, says: 'one hand, leader’s left to follower’s right' },
-  'right-left': { hands: [['R', 'L']], body: false, says: 'one hand, leader’s right to follower’s left' },
-  'two-hand': {
-    hands: [
-      ['L', 'R'],
-      ['R', 'L'],
-    ],
+interface HoldRow {
+  /** Joined hands as leader's hand, follower's hand. */
+  readonly hands: readonly (readonly [Hand, Hand])[];
+  readonly height: Height;
+  /** The leader's hand on top where the arms must cross. */
+  readonly top?: Hand;
+  /** Hands resting on the partner. */
+  readonly rests: readonly {
+    readonly role: Role;
+    readonly hand: Hand;
+    readonly on: BodyPart;
+    readonly how: 'rest';
+  }[];
+  /** The follower's turn, facing, that leads to it, and the leader's hands that go over in it. */
+  readonly turned?: { readonly by: Degrees; readonly over: readonly Hand[] };
+  /** Held body to body: the follower is kept in place. */
+  readonly body: boolean;
+  readonly says: string;
+}
+
+const OPPOSITE: HoldRow['hands'] = [
+  ['L', 'R'],
+  ['R', 'L'],
+];
+const SAME: HoldRow['hands'] = [
+  ['L', 'L'],
+  ['R', 'R'],
+];
+const onBack = (hand: Hand, on: BodyPart, role: Role = 'leader') => ({
+  role,
+  hand,
+  on,
+  how: 'rest' as const,
+});
+
+/** The holds a figure may begin in. Source: common practice. */
+export const HOLDS: Readonly<Record<HoldId, HoldRow>> = {
+  none: { hands: [], height: 'low', rests: [], body: false, says: 'no hold' },
+  'left-right': {
+    hands: [['L', 'R']],
+    height: 'low',
+    rests: [],
     body: false,
-    says: 'two hands, open',
+    says: 'one hand, leader’s left to follower’s right',
   },
-  handshake: { hands: [['R', 'R']], body: false, says: 'right to right' },
-  'left-left': { hands: [['L', 'L']], body: false, says: 'left to left' },
+  'right-left': {
+    hands: [['R', 'L']],
+    height: 'low',
+    rests: [],
+    body: false,
+    says: 'one hand, leader’s right to follower’s left',
+  },
+  'two-hand': { hands: OPPOSITE, height: 'low', rests: [], body: false, says: 'two hands, open' },
+  handshake: { hands: [['R', 'R']], height: 'low', rests: [], body: false, says: 'right to right' },
+  'left-left': { hands: [['L', 'L']], height: 'low', rests: [], body: false, says: 'left to left' },
   crossed: {
-    hands: [
-      ['R', 'R'],
-      ['L', 'L'],
-    ],
+    hands: SAME,
+    height: 'low',
+    top: 'R',
+    rests: [],
     body: false,
-    says: 'both hands, crossed',
+    says: 'both hands, crossed, right on top',
   },
-  closed: { hands: [['L', 'R']], body: true, says: 'closed hold' },
-  'close-embrace': { hands: [['L', 'R']], body: true, says: 'close embrace' },
-  shadow: {
-    hands: [
-      ['L', 'L'],
-      ['R', 'R'],
-    ],
+  'crossed-left': {
+    hands: SAME,
+    height: 'low',
+    top: 'L',
+    rests: [],
     body: false,
-    says: 'shadow hold',
+    says: 'both hands, crossed, left on top',
   },
-} as const satisfies Record<
-  HoldId,
-  { hands: readonly (readonly [Foot, Foot])[]; body: boolean; says: string }
->;
+  closed: {
+    hands: [['L', 'R']],
+    height: 'shoulder',
+    rests: [onBack('R', 'shoulder-blade'), onBack('L', 'upper-arm', 'follower')],
+    body: true,
+    says: 'closed hold',
+  },
+  'close-embrace': {
+    hands: [['L', 'R']],
+    height: 'shoulder',
+    rests: [onBack('R', 'back'), onBack('L', 'shoulder', 'follower')],
+    body: true,
+    says: 'close embrace',
+  },
+  shadow: { hands: SAME, height: 'shoulder', rests: [], body: false, says: 'shadow hold' },
+  wrap: {
+    hands: OPPOSITE,
+    height: 'low',
+    rests: [],
+    turned: { by: -180, over: ['L'] },
+    body: false,
+    says: 'wrap into the leader’s right arm',
+  },
+  hammerlock: {
+    hands: OPPOSITE,
+    height: 'low',
+    rests: [],
+    turned: { by: 360, over: ['L'] },
+    body: false,
+    says: 'hammerlock, follower’s left arm behind the back',
+  },
+  'double-cross': {
+    hands: OPPOSITE,
+    height: 'low',
+    rests: [],
+    turned: { by: 360, over: ['L', 'R'] },
+    body: false,
+    says: 'double cross, left on top',
+  },
+};
 export const HOLD_IDS = Object.keys(HOLDS) as HoldId[];
 
 /**
