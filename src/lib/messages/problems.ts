@@ -8,6 +8,8 @@ const PROBLEMS: Record<ProblemCode, (d: D) => string> = {
     `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, leader-body, follower-body or #.`,
   'unknown-word': (d) =>
     `“${d.word}” is not known here.${d.near ? ` Did you mean ${d.near}?` : ' Expected a direction, a foot, a turn or a word such as triple.'}`,
+  'unknown-hand-word': (d) =>
+    `“${d.word}” is not something hands do here.${d.near ? ` Did you mean ${d.near}?` : ' Expected for instance left to right, raise, lower, change to right to right, catch hip; put a remark in brackets.'}`,
   'no-count': () => 'Expected a count first, such as 1, 3& or Q.',
   'nothing-here': (d) => `Nothing is said at ${d.label}. Expected what happens, or hold.`,
   twice: (d) => `“${d.word}” says a second time what is already said at this count.`,

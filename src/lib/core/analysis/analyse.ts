@@ -4,6 +4,7 @@ import { parse, type Parsed } from '../notation';
 import { DANCES, TRACK_NAMES, isMoveTrack } from '../vocabulary';
 import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } from './bodies';
 import { holdFrame, measure, startPlaces, type Floor } from './couple';
+import { followHands, type Arms } from './hands';
 import { walk, type Frame, type Path } from './path';
 import { fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
@@ -37,6 +38,7 @@ export interface Analysis {
   readonly unitBeats: number;
   readonly roles: Readonly<Record<Role, RoleAnalysis>>;
   readonly words: readonly PlacedWords[];
+  readonly arms: Arms;
   readonly floor: Floor;
 }
 
@@ -92,11 +94,13 @@ export function analyse(
     follower: one('follower', holdFrame(leader.path, figure.start.formation, figure.start.hold)),
   };
   const words = TRACK_NAMES.flatMap((t) => (isMoveTrack(t) ? [] : resolveWords(parsed, t, figure, end)));
+  const paths = { leader: roles.leader.path, follower: roles.follower.path };
+  const sizes = { leader: roles.leader.size, follower: roles.follower.size };
+  const arms = followHands({ paths, sizes, hold: figure.start.hold, words, end });
   const floor = measure({
-    paths: { leader: roles.leader.path, follower: roles.follower.path },
-    sizes: { leader: roles.leader.size, follower: roles.follower.size },
-    hold: figure.start.hold,
-    hands: words.filter((w) => w.track === 'hands'),
+    paths,
+    sizes,
+    held: arms.held,
     slot: DANCES[figure.dance].frame === 'slot',
     facing: figure.start.facing,
   });
@@ -109,6 +113,7 @@ export function analyse(
     unitBeats: cells,
     roles,
     words,
+    arms,
     floor,
   };
 }

@@ -5,14 +5,15 @@ import {
   toBody,
   type Degrees,
   type Foot,
+  type Hand,
   type Metres,
   type Point,
   type Role,
   type Ticks,
 } from '../base';
-import type { PlacedWords } from '../figure';
 import { FORMATIONS, FORMATION_IDS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
 import type { BodySize } from './bodies';
+import type { HeldArm } from './hands';
 import type { Frame, Path } from './path';
 
 type Both<T> = Readonly<Record<Role, T>>;
@@ -27,7 +28,8 @@ export interface Floor {
   readonly closest: { readonly tick: Ticks; readonly gap: Metres };
   readonly closestFeet: { readonly tick: Ticks; readonly distance: Metres };
   /** How far the joined hands would have to stretch beyond both arms; the worst tick. */
-  readonly stretch: { readonly tick: Ticks; readonly over: Metres; readonly from: Ticks } | undefined;
+  readonly stretch:
+    { readonly tick: Ticks; readonly over: Metres; readonly from: Ticks; readonly arm: Hand } | undefined;
   readonly passes: readonly Pass[];
   /** Who is in the lane when; empty unless the dance has a slot. */
   readonly lane: Both<readonly Stay[]>;
@@ -93,8 +95,7 @@ export function holdFrame(leader: Path, formation: FormationId, hold: HoldId): F
 export interface CoupleInput {
   readonly paths: Both<Path>;
   readonly sizes: Both<BodySize>;
-  readonly hold: HoldId;
-  readonly hands: readonly PlacedWords[];
+  readonly held: readonly HeldArm[];
   readonly slot: boolean;
   readonly facing: Degrees;
 }
@@ -185,57 +186,23 @@ function closestFeet(l: Path, f: Path, n: number): Floor['closestFeet'] {
   return { tick, distance: Math.sqrt(least) };
 }
 
-const LETS_GO = /\b(drops?|releases?|free|let go|lets go|off)\b/i;
-const TAKES = /\b(catch(es)?|takes?|joins?|picks? up|change|both|two hands|closed)\b/i;
-
-/** Which hands are joined from a tick on: those of the starting hold, some, or none. */
-interface Joined {
-  readonly from: Ticks;
-  readonly hands: 'no' | 'start' | 'any';
-}
-
-/** When hands are joined, as far as the words of the hands line say; before any word, as the starting hold says. */
-function joinedSpans(hands: readonly PlacedWords[], hold: HoldId): Joined[] {
-  const spans: Joined[] = [{ from: -Infinity, hands: HOLDS[hold].hands.length > 0 ? 'start' : 'no' }];
-  for (const h of hands) {
-    if (TAKES.test(h.text)) spans.push({ from: h.tick, hands: 'any' });
-    else if (LETS_GO.test(h.text)) spans.push({ from: h.tick, hands: 'no' });
-  }
-  return spans;
-}
-
-const ANY_HANDS: readonly (readonly [Foot, Foot])[] = [
-  ['L', 'L'],
-  ['L', 'R'],
-  ['R', 'L'],
-  ['R', 'R'],
-];
-
 function worstStretch(input: CoupleInput, axes: Both<Axes>, n: number): Floor['stretch'] {
   const { leader: l, follower: f } = input.paths;
   const limit = input.sizes.leader.reach + input.sizes.follower.reach;
   const widest = input.sizes.leader.halfBreadth + input.sizes.follower.halfBreadth;
-  const spans = joinedSpans(input.hands, input.hold);
   let worst: Floor['stretch'];
-  let since: Ticks | undefined;
-  let at = 0;
-  for (let i = 0; i < n; i++) {
-    const tick = l.from + i;
-    while ((spans[at + 1]?.from ?? Infinity) <= tick) at++;
-    const hands = spans[at]?.hands ?? 'no';
-    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
-    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
-    const near = dx * dx + dy * dy <= (limit - widest) ** 2;
-    if (hands === 'no' || near) continue;
-    const pairs = hands === 'start' ? HOLDS[input.hold].hands : ANY_HANDS;
-    let over = hands === 'start' ? -Infinity : Infinity;
-    for (const [a, b] of pairs) {
-      const stretch = shoulderSpan(input, axes, i, a, b, dx, dy) - limit;
-      over = hands === 'start' ? Math.max(over, stretch) : Math.min(over, stretch);
+  for (const arm of input.held) {
+    let since: Ticks | undefined;
+    for (let i = Math.max(0, arm.from - l.from); i < Math.min(n, arm.to - l.from + 1); i++) {
+      const tick = l.from + i;
+      const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
+      const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
+      if (dx * dx + dy * dy <= (limit - widest) ** 2) continue;
+      const over = shoulderSpan(input, axes, i, arm.leader, arm.follower, dx, dy) - limit;
+      if (over <= 0) continue;
+      since ??= tick;
+      if (!worst || over > worst.over + 1e-9) worst = { tick, over, from: since, arm: arm.leader };
     }
-    if (over <= 0) continue;
-    since ??= tick;
-    if (!worst || over > worst.over + 1e-9) worst = { tick, over, from: since };
   }
   return worst;
 }

@@ -63,9 +63,13 @@ export function swing(hand: Hand, w: Degrees, by: Degrees, passes: number): Swin
 /** Where the hand is wanted when it comes down. */
 export type Landing = 'front' | 'behind';
 
+/** How much a raised hand would rather have gone over than come down where it went up, degrees. Our choice. */
+const RATHER_OVER: Degrees = 60;
+
 /**
  * Passes a hand makes that stays overhead throughout a turn and comes down where it is easiest: nearest to straight
- * ahead; of two equal ones the one that has gone over, then the one in front. Signed like the turn.
+ * ahead; of two equal ones the one that has gone over, then the one in front. Signed like the turn. The turn may be
+ * an estimate: an end within an eighth of the range counts as in range.
  * @example freePasses('R', 0, 360) // 1: a whole right turn under the hand
  */
 export function freePasses(hand: Hand, w: Degrees, by: Degrees, landing?: Landing): number {
@@ -74,19 +78,17 @@ export function freePasses(hand: Hand, w: Degrees, by: Degrees, landing?: Landin
   let best: { rank: number; passes: number } | undefined;
   for (let k = 0; k <= most; k++) {
     const end = w - by + 360 * sign * k;
-    if (!inRange(hand, end)) continue;
+    if (!inRange(hand, Math.round(end / 90) * 90)) continue;
+    const right = asRight(hand, end);
     const rank =
-      Math.abs(end) * 4 + (k === 0 ? 2 : 0) + (asRight(hand, end) > 0 ? 1 : 0) + misses(hand, end, landing);
+      Math.abs(end) - (k > 0 ? RATHER_OVER : 0) + (right > 0 ? 1 : 0) + (misses(right, landing) ? 10_000 : 0);
     if (!best || rank < best.rank) best = { rank, passes: k };
   }
   return (best?.passes ?? 0) * sign || 0;
 }
 
-const misses = (hand: Hand, end: Degrees, landing: Landing | undefined): number => {
-  const right = asRight(hand, end);
-  if (landing === undefined || right === 0) return 0;
-  return (landing === 'front') === right < 0 ? 0 : 10_000;
-};
+const misses = (right: Degrees, landing: Landing | undefined): boolean =>
+  landing !== undefined && Math.abs(right) > 90 && (landing === 'front') === right > 0;
 
 /** The dancer's turning direction as a word. */
 export const sideOf = (by: Degrees): 'left' | 'right' => (by < 0 ? 'left' : 'right');

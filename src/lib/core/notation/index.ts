@@ -1,3 +1,4 @@
+export * from './hands';
 export * from './parse';
 export * from './print';
 export { tokens } from './reader';

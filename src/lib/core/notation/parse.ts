@@ -10,6 +10,7 @@ import {
   type Meaning,
   type Track,
 } from '../vocabulary';
+import { readHandTokens } from './hands';
 import { moveLabel, tokens, wordLabel, type Token } from './reader';
 import { LOOKS_LIKE_TURN, readTurn } from './turns';
 import type {
@@ -132,12 +133,18 @@ function parseWords(
   });
   groups.forEach((g, i) => {
     if (items[i]?.text === '') report('nothing-here', g.at.span, { label: g.at.text });
+    if (track === 'hands') reportHands(g, report);
   });
   return {
     line: { type: 'words', track, items, ...strayText(stray, body, offset, report) },
     span,
     items: groups.map(spansOf),
   };
+}
+
+function reportHands(g: Group, report: Report): void {
+  for (const { word, span, near } of readHandTokens(g.tokens).unknown)
+    report('unknown-hand-word', span, near === undefined ? { word } : { word, near }, near);
 }
 
 function phrase(all: readonly Token[]): string {

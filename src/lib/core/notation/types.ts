@@ -77,6 +77,7 @@ export type Notation = readonly Line[];
 export type ProblemCode =
   | 'unknown-line'
   | 'unknown-word'
+  | 'unknown-hand-word'
   | 'no-count'
   | 'nothing-here'
   | 'twice'

@@ -72,10 +72,10 @@ export const LEAD_WORDS = {
   prepare: { words: ['prepare', 'prep', 'preparation', 'wind up'], prepares: true, ends: false },
   press: { words: ['press', 'push', 'meet'], prepares: true, ends: false },
   send: { words: ['send', 'release into', 'throw'], prepares: true, ends: false },
-  draw: { words: ['draw', 'pull', 'bring', 'lead', 'open'], prepares: true, ends: false },
+  draw: { words: ['draw', 'pull', 'lead', 'open'], prepares: true, ends: false },
   turn: { words: ['turn', 'wrap', 'roll', 'unroll', 'spin'], prepares: true, ends: false },
   guide: { words: ['guide', 'point', 'keep', 'follow'], prepares: true, ends: false },
-  check: { words: ['check', 'slow', 'hold back', 'settle'], prepares: false, ends: true },
+  check: { words: ['check', 'stop', 'slow', 'hold back', 'settle'], prepares: false, ends: true },
 } as const satisfies Record<LeadWord, { words: readonly string[]; prepares: boolean; ends: boolean }>;
 export const LEAD_WORD_NAMES = Object.keys(LEAD_WORDS) as LeadWord[];
 

@@ -42,11 +42,14 @@ export const WORDS: ReadonlyMap<string, Meaning> = build();
 /** Most words one entry has. */
 export const LONGEST_ENTRY = Math.max(...[...WORDS.keys()].map((w) => w.split(' ').length));
 
-/** The closest known word, for "did you mean"; undefined when nothing is near. */
-export function nearestWord(word: string): string | undefined {
+/** The closest known word of the footwork lines, for "did you mean"; undefined when nothing is near. */
+export const nearestWord = (word: string): string | undefined => closestWord(word, WORDS.keys());
+
+/** The closest of some words; undefined when nothing is near. O(words). */
+export function closestWord(word: string, words: Iterable<string>): string | undefined {
   let best: string | undefined;
   let bestCost = word.length <= 4 ? 2 : 3;
-  for (const known of WORDS.keys()) {
+  for (const known of words) {
     const cost = editDistance(word.toLowerCase(), known);
     if (cost < bestCost) {
       best = known;

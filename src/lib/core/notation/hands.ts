@@ -1,0 +1,567 @@
+import type { Hand, Role, Span } from '../base';
+import {
+  ARM_PLACES,
+  ARM_PLACE_NAMES,
+  BODY_PARTS,
+  BODY_PART_NAMES,
+  GRIPS,
+  GRIP_NAMES,
+  HEIGHTS,
+  HEIGHT_NAMES,
+  LEAD_WORDS,
+  LEAD_WORD_NAMES,
+  REST_HOWS,
+  REST_HOW_NAMES,
+  closestWord,
+  type ArmPlace,
+  type BodyPart,
+  type Grip,
+  type Height,
+  type LeadWord,
+  type RestHow,
+} from '../vocabulary';
+import { tokens, type Token } from './reader';
+
+/** Which joined hands an act is about. A hand without a role is the leader's. */
+export type Which =
+  | { readonly type: 'all' }
+  | { readonly type: 'hand'; readonly role: Role; readonly hand: Hand }
+  | { readonly type: 'pair'; readonly leader: Hand; readonly follower: Hand };
+
+export type Pair = readonly [leader: Hand, follower: Hand];
+
+/** One thing the hands do, as read from the words at a count. */
+export type HandAct =
+  | {
+      readonly type: 'take';
+      readonly how: 'take' | 'change' | 'catch';
+      readonly pairs: readonly Pair[];
+      readonly height?: Height;
+      readonly grip?: Grip;
+      /** The leader's hand on top where the arms must cross. */
+      readonly top?: Hand;
+    }
+  /** Raise, lower, or bring to a height; `landing` says where a raised hand comes down. */
+  | {
+      readonly type: 'height';
+      readonly which: Which;
+      readonly to: Height;
+      readonly landing?: 'front' | 'behind';
+    }
+  | { readonly type: 'grip'; readonly which: Which; readonly grip: Grip }
+  | { readonly type: 'release'; readonly which: Which }
+  | { readonly type: 'over'; readonly which: Which; readonly heads: Role | 'both' }
+  | { readonly type: 'slide'; readonly which: Which; readonly to: ArmPlace }
+  /** A hand on the partner's body; without `hand`, whichever is free. */
+  | {
+      readonly type: 'rest';
+      readonly role: Role;
+      readonly hand?: Hand;
+      readonly on: BodyPart;
+      readonly how: RestHow;
+    }
+  | { readonly type: 'lead'; readonly word: LeadWord }
+  | { readonly type: 'remark'; readonly text: string };
+
+export interface UnknownHandWord {
+  readonly word: string;
+  readonly span: Span;
+  readonly near?: string;
+}
+export interface HandReading {
+  readonly acts: readonly HandAct[];
+  readonly unknown: readonly UnknownHandWord[];
+}
+
+interface Word {
+  /** Lower case, without possessive and trailing comma. */
+  readonly text: string;
+  /** A comma or semicolon follows. */
+  readonly ends: boolean;
+  readonly token: Token;
+}
+
+const ALL: Which = { type: 'all' };
+const FILLERS = new Set(
+  'the a an with at in to of and then hand hands arm arms height their his her own it again still'.split(' '),
+);
+const VERBS: Readonly<Record<string, readonly string[]>> = {
+  take: ['take', 'hold', 'join', 'pick up', 'regrip', 'keep hold of'],
+  change: ['change', 'change to', 'swap to'],
+  catch: ['catch', 'recatch'],
+  raise: ['raise', 'lift'],
+  lower: ['lower', 'bring down'],
+  bring: ['bring'],
+  release: ['release', 'drop', 'let go', 'lets go', 'free'],
+  carry: ['carry', 'loop', 'pass'],
+  slide: ['slide'],
+};
+
+/** Every word a hands line knows, for completion and for near misses. Multi-word entries keep their spaces. */
+export const HAND_WORDS: readonly string[] = [
+  ...new Set([
+    'two hands',
+    'left to right',
+    'right to left',
+    'right to right',
+    'left to left',
+    'handshake',
+    'crossed',
+    'left over right',
+    'right over left',
+    ...Object.values(VERBS).flat(),
+    'both',
+    'follower left',
+    'follower right',
+    'over follower head',
+    'over leader head',
+    'over both heads',
+    'in front',
+    'behind',
+    ...HEIGHT_NAMES.map((h) => HEIGHTS[h].words[0]),
+    ...GRIP_NAMES.map((g) => GRIPS[g].words[0]),
+    ...ARM_PLACE_NAMES.map((p) => ARM_PLACES[p].words[0]),
+    ...BODY_PART_NAMES.map((p) => BODY_PARTS[p].words[0]),
+    ...REST_HOW_NAMES.map((h) => REST_HOWS[h].words[0]),
+    ...LEAD_WORD_NAMES.map((w) => LEAD_WORDS[w].words[0]),
+  ]),
+];
+
+/**
+ * Reads what the hands do at a count, as spoken. Never throws; words it does not know are listed with their place.
+ * @example readHands('left to right low').acts // [{ type: 'take', how: 'take', pairs: [['L', 'R']], height: 'low' }]
+ */
+export const readHands = (text: string): HandReading => readHandTokens(tokens(text, 0, true));
+
+/** The same from tokens that carry their place in a text. */
+export function readHandTokens(all: readonly Token[]): HandReading {
+  const words: Word[] = all.map((token) => ({
+    token,
+    text: token.type === 'word' ? plain(token.text) : '',
+    ends: /[,;]$/.test(token.text),
+  }));
+  const acts: HandAct[] = [];
+  const unknown: UnknownHandWord[] = [];
+  for (let i = 0; i < words.length;) {
+    const word = words[i];
+    if (!word) break;
+    if (word.token.type !== 'word') {
+      acts.push({ type: 'remark', text: word.token.text });
+      i++;
+      continue;
+    }
+    const read = readAct(words, i);
+    if (read) {
+      merge(acts, read.act);
+      i += read.count;
+    } else {
+      if (!FILLERS.has(word.text) && word.text !== '') unknown.push(unknownWord(word));
+      i++;
+    }
+  }
+  return { acts, unknown };
+}
+
+const plain = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[,;.]+$/, '')
+    .replace(/[’']s?$/, '');
+
+function unknownWord(word: Word): UnknownHandWord {
+  const span = word.token.span;
+  const text = word.token.text.replace(/[,;.]+$/, '');
+  const near = closestWord(word.text, HAND_WORDS);
+  const base = { word: text, span: { from: span.from, to: span.from + text.length } };
+  return near === undefined ? base : { ...base, near };
+}
+
+/** "Crossed, left over right" and "two hands, palm up" are one take. */
+function merge(acts: HandAct[], act: HandAct): void {
+  const last = acts.at(-1);
+  if (last?.type === 'take' && act.type === 'take' && act.pairs.length === 0 && act.top !== undefined)
+    acts[acts.length - 1] = { ...last, top: act.top };
+  else if (act.type !== 'take' || act.pairs.length > 0) acts.push(act);
+}
+
+interface Reading<T> {
+  readonly value: T;
+  readonly count: number;
+}
+type ActReading = { readonly act: HandAct; readonly count: number };
+
+/** How many words from `i` an entry takes; 0 when it is not there. */
+function matches(words: readonly Word[], i: number, entry: string): number {
+  const parts = entry.split(' ');
+  return parts.every((p, k) => words[i + k]?.text === p) ? parts.length : 0;
+}
+
+function oneOf<T extends string>(
+  words: readonly Word[],
+  i: number,
+  names: readonly T[],
+  entries: (name: T) => readonly string[],
+): Reading<T> | undefined {
+  let best: Reading<T> | undefined;
+  for (const value of names) {
+    for (const entry of entries(value)) {
+      const count = matches(words, i, entry);
+      if (count > (best?.count ?? 0)) best = { value, count };
+    }
+  }
+  return best;
+}
+
+const skip = (words: readonly Word[], i: number): number => {
+  let n = 0;
+  while (FILLERS.has(words[i + n]?.text ?? '')) n++;
+  return n;
+};
+
+const height = (w: readonly Word[], i: number) => oneOf(w, i, HEIGHT_NAMES, (h) => HEIGHTS[h].words);
+const grip = (w: readonly Word[], i: number) => oneOf(w, i, GRIP_NAMES, (g) => GRIPS[g].words);
+const part = (w: readonly Word[], i: number) => oneOf(w, i, BODY_PART_NAMES, (p) => BODY_PARTS[p].words);
+const restHow = (w: readonly Word[], i: number) => oneOf(w, i, REST_HOW_NAMES, (h) => REST_HOWS[h].words);
+const verb = (w: readonly Word[], i: number) => oneOf(w, i, Object.keys(VERBS), (v) => VERBS[v] ?? []);
+
+const handWord = (text: string | undefined): Hand | undefined =>
+  text === 'left' || text === 'l' ? 'L' : text === 'right' || text === 'r' ? 'R' : undefined;
+const roleWord = (text: string | undefined): Role | undefined =>
+  text === 'leader' || text === 'follower' ? text : undefined;
+
+const PAIR_WORD = /^(left|right|l|r)[-–](?:to-)?(left|right|l|r)$/;
+
+/** `left to right`, `left-right`, `handshake`: leader's hand first. */
+function pair(words: readonly Word[], i: number): Reading<Pair> | undefined {
+  const joined = PAIR_WORD.exec(words[i]?.text ?? '');
+  const [a, b] = [handWord(joined?.[1]), handWord(joined?.[2])];
+  if (a && b) return { value: [a, b], count: 1 };
+  if (words[i]?.text === 'handshake') return { value: ['R', 'R'], count: 1 };
+  let at = i;
+  if (words[at]?.text === 'leader') at++;
+  const first = handWord(words[at]?.text);
+  if (!first) return undefined;
+  at++;
+  if (words[at]?.text === 'hand') at++;
+  if (words[at]?.text !== 'to') return undefined;
+  at++;
+  if (words[at]?.text === 'follower') at++;
+  const second = handWord(words[at]?.text);
+  if (!second) return undefined;
+  at++;
+  if (words[at]?.text === 'hand') at++;
+  return { value: [first, second], count: at - i };
+}
+
+/** `left over right`: which of the leader's hands is on top. */
+function top(words: readonly Word[], i: number): Reading<Hand> | undefined {
+  const upper = handWord(words[i]?.text);
+  const lower = handWord(words[i + 2]?.text);
+  return upper && lower && upper !== lower && words[i + 1]?.text === 'over'
+    ? { value: upper, count: 3 }
+    : undefined;
+}
+
+function which(words: readonly Word[], i: number): Reading<Which> | undefined {
+  const joined = pair(words, i);
+  if (joined)
+    return {
+      value: { type: 'pair', leader: joined.value[0], follower: joined.value[1] },
+      count: joined.count,
+    };
+  if (words[i]?.text === 'both' || words[i]?.text === 'all') {
+    const next = words[i + 1]?.text;
+    return { value: ALL, count: next === 'hands' || next === 'arms' ? 2 : 1 };
+  }
+  let at = i + (words[i]?.text === 'the' ? 1 : 0);
+  const role = roleWord(words[at]?.text);
+  if (role) at++;
+  const hand = handWord(words[at]?.text);
+  if (!hand) return undefined;
+  at++;
+  if (words[at]?.text === 'hand' || words[at]?.text === 'arm') at++;
+  return { value: { type: 'hand', role: role ?? 'leader', hand }, count: at - i };
+}
+
+function readAct(words: readonly Word[], i: number): ActReading | undefined {
+  return (
+    readResting(words, i) ??
+    readVerb(words, i) ??
+    readTake(words, i, 'take') ??
+    readTop(words, i) ??
+    readOver(words, i) ??
+    readWhichIs(words, i) ??
+    readLead(words, i)
+  );
+}
+
+/** The hands named after a verb, unless a comma parts them from it. */
+const whichAfter = (words: readonly Word[], at: number): Reading<Which> | undefined =>
+  words[at - 1]?.ends ? undefined : which(words, at);
+
+function readVerb(words: readonly Word[], i: number): ActReading | undefined {
+  const v = verb(words, i);
+  if (!v) return undefined;
+  const at = i + v.count;
+  switch (v.value) {
+    case 'take':
+    case 'change':
+    case 'catch': {
+      const take = readTake(words, at + skip(words, at), v.value);
+      return take && { act: take.act, count: take.count + v.count + skip(words, at) };
+    }
+    case 'raise':
+      return withWhich(words, at, v.count, (w) => ({ type: 'height', which: w, to: 'overhead' }));
+    case 'lower':
+      return readLower(words, at, v.count);
+    case 'bring':
+      return readBring(words, at, v.count);
+    case 'release':
+      return withWhich(words, at, v.count, (w) => ({ type: 'release', which: w }));
+    case 'carry': {
+      const over = readOver(words, at);
+      return over && { act: over.act, count: over.count + v.count };
+    }
+    default:
+      return readSlide(words, at, v.count);
+  }
+}
+
+function withWhich(
+  words: readonly Word[],
+  at: number,
+  before: number,
+  make: (w: Which) => HandAct,
+): ActReading {
+  const w = whichAfter(words, at);
+  return { act: make(w?.value ?? ALL), count: before + (w?.count ?? 0) };
+}
+
+function readLower(words: readonly Word[], at: number, before: number): ActReading {
+  const base = withWhich(words, at, before, (w) => ({ type: 'height', which: w, to: 'low' }));
+  const next = at + base.count - before;
+  const front = matches(words, next, 'in front') || matches(words, next, 'across');
+  const behind = matches(words, next, 'behind');
+  if (base.act.type !== 'height' || (!front && !behind)) return base;
+  return { act: { ...base.act, landing: front ? 'front' : 'behind' }, count: base.count + (front || behind) };
+}
+
+function readBring(words: readonly Word[], at: number, before: number): ActReading | undefined {
+  const w = whichAfter(words, at);
+  const next = at + (w?.count ?? 0);
+  const gap = skip(words, next);
+  const h = height(words, next + gap);
+  if (!h) return undefined;
+  return {
+    act: { type: 'height', which: w?.value ?? ALL, to: h.value },
+    count: before + (w?.count ?? 0) + gap + h.count,
+  };
+}
+
+function readSlide(words: readonly Word[], at: number, before: number): ActReading | undefined {
+  const w = whichAfter(words, at);
+  let next = at + (w?.count ?? 0);
+  while (['down', 'up', 'along', 'to', 'the'].includes(words[next]?.text ?? '')) next++;
+  const place = oneOf(words, next, ARM_PLACE_NAMES, (p) => ARM_PLACES[p].words);
+  if (!place) return undefined;
+  return {
+    act: { type: 'slide', which: w?.value ?? ALL, to: place.value },
+    count: before + next - at + place.count,
+  };
+}
+
+/** The pairs taken, with height, palm and which is on top. */
+function readTake(
+  words: readonly Word[],
+  i: number,
+  how: 'take' | 'change' | 'catch',
+): ActReading | undefined {
+  const first = pairs(words, i, how);
+  if (!first) return undefined;
+  let at = i + first.count;
+  const parts: { height?: Height; grip?: Grip; top?: Hand } = {};
+  for (;;) {
+    const gap = skip(words, at);
+    const g = grip(words, at + gap);
+    const h = g ? undefined : height(words, at + gap);
+    const t = g || h ? undefined : top(words, at + gap);
+    const found = g ?? h ?? t;
+    if (!found) break;
+    if (g) parts.grip = g.value;
+    if (h) parts.height = h.value;
+    if (t) parts.top = t.value;
+    at += gap + found.count;
+  }
+  if (words[at]?.text === 'height') at++;
+  return { act: { type: 'take', how, pairs: first.value, ...parts }, count: at - i };
+}
+
+const TWO: readonly Pair[] = [
+  ['L', 'R'],
+  ['R', 'L'],
+];
+const CROSSED: readonly Pair[] = [
+  ['L', 'L'],
+  ['R', 'R'],
+];
+
+function pairs(words: readonly Word[], i: number, how: string): Reading<readonly Pair[]> | undefined {
+  const two = Math.max(
+    matches(words, i, 'two hands'),
+    matches(words, i, 'both hands'),
+    matches(words, i, 'two-hand'),
+    how === 'take' ? 0 : matches(words, i, 'both'),
+  );
+  if (two) return { value: TWO, count: two };
+  const crossed = Math.max(matches(words, i, 'crossed hands'), matches(words, i, 'crossed'));
+  if (crossed) return { value: CROSSED, count: crossed };
+  const one = pair(words, i);
+  if (!one) return undefined;
+  const gap = words[i + one.count]?.text === 'and' ? 1 : 0;
+  const second = gap ? pair(words, i + one.count + gap) : undefined;
+  return second
+    ? { value: [one.value, second.value], count: one.count + gap + second.count }
+    : { value: [one.value], count: one.count };
+}
+
+function readTop(words: readonly Word[], i: number): ActReading | undefined {
+  const t = top(words, i);
+  return t && { act: { type: 'take', how: 'take', pairs: [], top: t.value }, count: t.count };
+}
+
+/** `left over follower head`, `over both heads`, `right over own head`. */
+function readOver(words: readonly Word[], i: number): ActReading | undefined {
+  const w = which(words, i);
+  let at = i + (w?.count ?? 0);
+  if (words[at]?.text !== 'over') return undefined;
+  at++;
+  if (words[at]?.text === 'the') at++;
+  const named = roleWord(words[at]?.text);
+  const both = words[at]?.text === 'both';
+  const own = words[at]?.text === 'own';
+  if (named || both || own) at++;
+  if (words[at]?.text !== 'head' && words[at]?.text !== 'heads') return undefined;
+  const target = w?.value ?? ALL;
+  const owner = target.type === 'hand' ? target.role : 'leader';
+  return {
+    act: { type: 'over', which: target, heads: both ? 'both' : (named ?? (own ? owner : 'follower')) },
+    count: at + 1 - i,
+  };
+}
+
+/** `left low`, `both palm up`, `palm down`, `high`. */
+function readWhichIs(words: readonly Word[], i: number): ActReading | undefined {
+  const w = which(words, i);
+  const at = i + (w?.count ?? 0);
+  const gap = w ? skip(words, at) : 0;
+  const g = grip(words, at + gap);
+  const h = g ? undefined : height(words, at + gap);
+  const count = (w?.count ?? 0) + gap;
+  if (g) return { act: { type: 'grip', which: w?.value ?? ALL, grip: g.value }, count: count + g.count };
+  return h && { act: { type: 'height', which: w?.value ?? ALL, to: h.value }, count: count + h.count };
+}
+
+/** `right on shoulder blade`, `catch hip`, `block left on hip`, `follower left on shoulder`. */
+function readResting(words: readonly Word[], i: number): ActReading | undefined {
+  const how = restHow(words, i);
+  let at = i + (how?.count ?? 0);
+  const role = roleWord(words[at]?.text) ?? 'leader';
+  if (roleWord(words[at]?.text)) at++;
+  const hand = handWord(words[at]?.text);
+  if (hand) at++;
+  if (hand && words[at]?.text === 'hand') at++;
+  const on = words[at]?.text === 'on' || words[at]?.text === 'at' || words[at]?.text === 'to';
+  if (on) at++;
+  const toHand = words[at - 1]?.text === 'to' && [at, at + 1].some((k) => handWord(words[k]?.text));
+  if ((!how && !(hand && on)) || (on && toHand)) return undefined;
+  while (
+    words[at]?.text === 'the' ||
+    words[at]?.text === 'partner' ||
+    roleWord(words[at]?.text) ||
+    (on && handWord(words[at]?.text))
+  )
+    at++;
+  const p = part(words, at);
+  if (!p) return undefined;
+  const act: HandAct = {
+    type: 'rest',
+    role,
+    on: p.value,
+    how: how?.value ?? 'rest',
+    ...(hand ? { hand } : {}),
+  };
+  return { act, count: at + p.count - i };
+}
+
+function readLead(words: readonly Word[], i: number): ActReading | undefined {
+  const found = oneOf(words, i, LEAD_WORD_NAMES, (w) => LEAD_WORDS[w].words);
+  return found && { act: { type: 'lead', word: found.value }, count: found.count };
+}
+
+/** Writes acts in their plain form: reading it gives the same acts. @example printHands(acts) // 'change to right to right' */
+export const printHands = (acts: readonly HandAct[]): string => acts.map(printAct).join(', ');
+
+const SIDE = { L: 'left', R: 'right' } as const;
+
+function printAct(act: HandAct): string {
+  switch (act.type) {
+    case 'take':
+      return spaced(
+        act.how === 'take' ? undefined : act.how === 'change' ? 'change to' : 'catch',
+        printPairs(act.pairs),
+        act.height && HEIGHTS[act.height].words[0],
+        act.grip && GRIPS[act.grip].words[0],
+        act.top && `${SIDE[act.top]} over ${SIDE[act.top === 'L' ? 'R' : 'L']}`,
+      );
+    case 'height':
+      if (act.to === 'overhead') return spaced('raise', printWhich(act.which));
+      if (act.to === 'low')
+        return spaced(
+          'lower',
+          printWhich(act.which),
+          act.landing && (act.landing === 'front' ? 'in front' : 'behind'),
+        );
+      return spaced('bring', printWhich(act.which), 'to', HEIGHTS[act.to].words[0]);
+    case 'grip':
+      return spaced(printWhich(act.which), GRIPS[act.grip].words[0]);
+    case 'release':
+      return spaced('release', printWhich(act.which));
+    case 'over':
+      return spaced(printWhich(act.which), 'over', act.heads, act.heads === 'both' ? 'heads' : 'head');
+    case 'slide':
+      return spaced('slide', printWhich(act.which), 'to', ARM_PLACES[act.to].words[0]);
+    case 'rest':
+      return spaced(
+        REST_HOWS[act.how].words[0],
+        act.role === 'follower' ? 'follower' : undefined,
+        act.hand && SIDE[act.hand],
+        'on',
+        BODY_PARTS[act.on].words[0],
+      );
+    case 'lead':
+      return LEAD_WORDS[act.word].words[0];
+    case 'remark':
+      return `(${act.text})`;
+  }
+}
+
+function printPairs(list: readonly Pair[]): string {
+  const key = list.map((p) => p.join('')).join(' ');
+  if (key === 'LR RL') return 'two hands';
+  if (key === 'LL RR') return 'crossed';
+  return list.map(([l, f]) => `${SIDE[l]} to ${SIDE[f]}`).join(' and ');
+}
+
+function printWhich(w: Which): string | undefined {
+  switch (w.type) {
+    case 'all':
+      return undefined;
+    case 'hand':
+      return spaced(w.role === 'follower' ? 'follower' : undefined, SIDE[w.hand]);
+    case 'pair':
+      return `${SIDE[w.leader]} to ${SIDE[w.follower]}`;
+  }
+}
+
+const spaced = (...parts: readonly (string | undefined)[]): string =>
+  parts.filter((p) => p !== undefined && p !== '').join(' ');
