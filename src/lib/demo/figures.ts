@@ -55,9 +55,9 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass',
     `
-    leader 1 fwd l1/4 2 fwd 3 side l1/4 & close 4 side 5 hook & replace 6 place
+    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
-    hands 1 left to right low 2 point the way 4 slow the hand
+    hands 1 left to right low 2 guide 4 slow
     leads 1 leave the lane 3 let the follower through
     feels 1 a clear lane 4 a soft end
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
@@ -68,7 +68,7 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Right side pass under the arm',
     `
-    leader 1 fwd r1/4 2 fwd small 3 place r1/4 & side 4 close 5 hook & replace 6 side small
+    leader 1 back r1/4 2 back small 3 place & place 4 side r1/4 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 1 leave the lane to the right 2 raise the hand
@@ -98,7 +98,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back small 2 place 3 place l1/4 & close l1/4 4 place 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
-    hands 1 left to right low
+    hands 1 left to right low 2 guide 4 slow
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
     {
       family: 'pass',
@@ -123,6 +123,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader S side S side Q back Q replace
     follower S side S side Q back Q replace
+    hands S left to right low
     calls S slow S slow Q rock Q step`,
     { family: 'basic', notes: 'The same figure for the quick songs.' },
   ),
@@ -145,7 +146,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     follower 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
-    hands 1 leader right hand on follower back
+    hands 1 right on back
     calls 1 rock 2 step 3 kick 4 step 5 kick 6 and 7 kick 8 step`,
     {
       family: 'kicks',
@@ -161,7 +162,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
     follower 1 back 2 replace 3 kick fwd 4 place 5 kick fwd 6 tap place 7 kick fwd 8 place
-    hands 1 both hands forward at the waist
+    hands 1 crossed low
     calls 1 back 2 and 3 kick 4 step 5 kick 6 and 7 kick 8 step`,
     {
       family: 'kicks',
@@ -177,6 +178,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 rock step 3 triple side 5 kick-ball-change 7 triple side
     follower 1 rock step 3 triple side 5 kick-ball-change 7 triple side
+    hands 1 left to right low
     calls 1 rock 2 step 3 tri & ple 4 step 5 kick & ball 6 change 7 tri & ple 8 step`,
     { family: 'kicks', level: 2 },
   ),
@@ -196,7 +198,7 @@ export const demoFigures: readonly Figure[] = [
     'salsa-on-1',
     'Cross-body lead',
     `
-    leader 1 fwd 2 replace 3 fwd x1.8 l1/4 4 hold 5 close 6 side small l1/4 7 close 8 hold
+    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
     follower 1 back 2 replace 3 fwd x1.2 4 hold 5 fwd x1.5 6 fwd x1.5 then l1/4 7 back l1/4 8 hold
     hands 1 left to right low
     leads 3 open the door 5 send across
@@ -234,6 +236,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back small 2 side 3 fwd 4 fwd 5 close 6 fwd 7 side 8 close
     follower 1 fwd small 2 side 3 back 4 back 5 across x0.4 6 back 7 side 8 close
+    hands 1 left to right shoulder, right on back, follower left on shoulder
     leads 4 wait for the cross
     feels 4 a small turn of the chest
     calls 1 back 2 side 3 walk 4 walk 5 cross 6 walk 7 side 8 close`,
@@ -256,6 +259,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 side 2 close 3 hold 4 hold 5 fwd 6 close
     follower 1 side 2 close 3 place then r1/8 4 place then l1/8 5 back 6 close
+    hands 1 left to right shoulder, right on back, follower left on shoulder
     leads 3 stand still and hold the frame
     free 3 the follower may take two steps on the spot
     calls 1 side 2 close 3 wait 5 walk 6 close`,
@@ -273,6 +277,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 fwd 2 fwd 3 side 4 close
     follower 1 back 2 back 3 side 4 close
+    hands 1 left to right shoulder, right on back, follower left on shoulder
     leads 1 walk from the chest
     calls 1 walk 2 walk 3 side 4 close`,
     {
@@ -288,6 +293,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back 2 close 3 fwd 4 hold 5 fwd 6 close 7 back 8 hold
     follower 1 fwd 2 close 3 back 4 hold 5 back 6 close 7 fwd 8 hold
+    hands 1 left to right shoulder, right on back, follower left on shoulder
     calls 1 back 2 step 3 step 5 for 6 ward 7 step`,
     { family: 'basic' },
   ),
@@ -298,6 +304,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 back 2 close 3 fwd & close 4 fwd 5 fwd large 6 fwd large 7 fwd 8 close
     follower 1 fwd 2 close 3 back & close 4 back 5 back large 6 back large 7 back 8 close
+    hands 1 left to right shoulder, right on back, follower left on shoulder
     free 3 the triple may be a single step and a hold
     calls 1 back 2 step 3 tri & ple 4 step 5 walk 6 walk 7 walk 8 close`,
     {
@@ -314,6 +321,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 R fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8 1 back toe-heel 2 side x0.4 ball r3/8 3 close
     follower 1 L back toe-heel 2 side x0.4 ball r3/8 3 close 1 fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8
+    hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     follower-body 1 head to the left
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
     {
@@ -330,6 +338,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 L fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8 1 back toe-heel 2 side x0.4 ball l3/8 3 close
     follower 1 R back toe-heel 2 side x0.4 ball l3/8 3 close 1 fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8
+    hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
     {
       family: 'turn',
@@ -344,6 +353,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader S fwd heel Q side small ball r1/8 Q close r1/8 S diag-back small
     follower S back toe-heel Q side small r1/8 Q close r1/8 S diag-fwd small
+    hands S left to right shoulder, right on shoulder blade, follower left on upper arm
     calls S slow Q quick Q quick S slow`,
     {
       family: 'turn',
@@ -372,5 +382,89 @@ export const demoFigures: readonly Figure[] = [
     hands 1 two hands low
     calls & and 1 one 2 two 3 three`,
     { family: 'basic' },
+  ),
+  figure(
+    'double-cross',
+    'slot-swing',
+    'Double cross and back',
+    `
+    leader 1 back 2 close 3 place & place 4 fwd small 5 place 6 place 7 place & place 8 fwd 9 place 10 place
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 place 6 fwd small 7 place l1/4 & place l1/2 8 back small l1/4 9 place 10 back small
+    hands 1 two hands low 2 raise both 4 lower both 6 raise both 8 lower both
+    leads 2 lift as the follower arrives 6 lift again and turn back
+    feels 4 both arms crossed twice, left on top 8 open again
+    calls 1 walk 2 up 3 turn & turn 4 cross 5 wait 6 up 7 turn & back 8 step 9 and 10 home`,
+    {
+      family: 'push',
+      level: 3,
+      start: two('slot-swing'),
+      cautions: ['Raise rather than pull; loose thumbs.'],
+      notes: 'One right turn crosses the arms twice, one left turn undoes it.',
+    },
+  ),
+  figure(
+    'wrap-hammerlock',
+    'salsa-on-1',
+    'Wrap, then behind the back',
+    `
+    leader 1 fwd small 2 replace 3 close 4 hold 5 back small 6 replace 7 close 8 hold 9 fwd small 10 replace 11 close 12 hold 13 back small 14 replace 15 close 16 hold
+    follower 1 back small 2 replace l1/4 3 close l1/4 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 close l1/2 16 hold
+    hands 1 two hands low, palm up, raise left 3 lower left 5 raise left 8 lower left, raise left 12 lower left 13 raise left 15 lower left
+    leads 1 raise the left and turn the follower in 5 lead out again 8 raise for the turn 13 unwind
+    calls 1 in 2 to 3 wrap 5 and 6 turn 7 out 9 and 10 turn 11 lock 13 un 14 wind 15 home`,
+    {
+      family: 'turn',
+      level: 4,
+      start: two('salsa-on-1'),
+      cautions: ['Never force the arm behind the back.'],
+      notes:
+        'The left hand of the follower stays low all the time: wrapped in front, then behind the back, then home.',
+    },
+  ),
+  figure(
+    'shadow-block',
+    'eight-count-swing',
+    'Shadow with a hip block',
+    `
+    leader 1 back small 2 replace 3 triple 5 place 6 place 7 triple
+    follower 1 back small 2 replace 3 place r1/4 & place r1/4 4 place 5 place 6 place 7 place l1/4 & place l1/4 8 place
+    hands 1 right to right low, palm up 2 raise 4 lower, block left on hip 6 release left, raise 8 lower
+    leads 2 raise and turn the follower in 4 stop at the hip 6 send back
+    feels 4 a hand on the left hip
+    calls 1 back 2 up 3 turn & in 4 stop 5 wait 6 up 7 turn & out 8 home`,
+    {
+      family: 'turn',
+      level: 3,
+      start: { ...newFigure('x', 'eight-count-swing').start, hold: 'handshake' },
+    },
+  ),
+  figure(
+    'free-spin',
+    'slot-swing',
+    'Free spin, drop and catch',
+    `
+    leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
+    hands 1 left to right low 2 prepare 3 release 4 catch left to right
+    leads 2 a small push to the left, then let go 4 meet the hand
+    calls 1 walk 2 and 3 free & spin 4 catch 5 an & chor 6 step`,
+    { family: 'turn', level: 3, cautions: ['Spin only as far as you like; spot, and stop when dizzy.'] },
+  ),
+  figure(
+    'turn-locked',
+    'slot-swing',
+    'Inside of the hand kept low',
+    `
+    leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
+    hands 1 two hands low, palm up 2 raise right 4 lower right
+    leads 2 lift the right
+    calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,
+    {
+      family: 'push',
+      level: 3,
+      start: two('slot-swing'),
+      mistake: 'The left hand stays low through a whole right turn: the follower’s right arm locks half-way.',
+    },
   ),
 ];

@@ -89,6 +89,57 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     sentence: `The joined hands are about ${d.over} cm out of reach.`,
     why: 'An estimate: both arms stretched, from typical bodies.',
   }),
+  'arm-locks': (d) => ({
+    sentence: `The ${d.hand} arm locks at ${d.count}: half turn ${d.half} with the hand low.`,
+    why: 'A low arm winds round the body: a right hand three quarters across the front, a whole turn behind the back, no further. Raise it, change hands or let go.',
+  }),
+  'arms-crossed': (d) => ({
+    sentence: `The arms would be crossed ${d.times} times.`,
+    why: 'Two crossings are the most that can be used. Turn back, or let one hand go.',
+  }),
+  'hand-twice': (d) => ({
+    sentence: `The ${d.hand} hand already holds something at ${d.count}.`,
+    why: 'A hand holds one thing at a time: say change, or let go first.',
+  }),
+  'hand-not-held': (d) => ({
+    sentence:
+      d.hand === 'none'
+        ? `No hands are joined at ${d.count}.`
+        : `The ${d.hand} hand holds nothing at ${d.count}.`,
+    why: 'Only a joined hand can be raised, lowered, carried over or let go.',
+  }),
+  'not-raised': (d) => ({
+    sentence: `The leader’s ${d.arm} hand goes over the head at ${d.count} without having been raised.`,
+    why: 'A hand is raised before somebody goes under it, a count earlier at the latest.',
+  }),
+  'turn-blocked': (d) => ({
+    sentence: `The ${d.who}’s ${d.hand} hand on the ${d.part} is in the way of this turn at ${d.count}.`,
+    why: 'A hand on the body stops a turn. Take it off before, or turn less.',
+  }),
+  'grip-clamped': (d) => ({
+    sentence: `The leader’s ${d.arm} hand goes over with a clamped grip at ${d.count}.`,
+    why: 'A closed grip cannot swivel: palm up or thumb down on the way, thumbs loose.',
+  }),
+  'behind-back': (d) => ({
+    sentence: `The ${d.hand} arm is behind the back from ${d.count}.`,
+    why: 'Never force an arm behind the back; raise rather than pull, and let go when asked.',
+  }),
+  'take-out-of-reach': (d) => ({
+    sentence: `At ${d.count} the hand is about ${d.over} cm too far away to be taken.`,
+    why: 'An estimate: arms stretched, from typical bodies.',
+  }),
+  headroom: (d) => ({
+    sentence: `The raised ${d.arm} hand is about ${d.short} cm too low to pass under at ${d.count}.`,
+    why: 'No higher than the shorter partner reaches, no lower than the taller one’s head. An estimate from the heights set under Data.',
+  }),
+  'no-lead': (d) => ({
+    sentence: `Nothing leads the turn at ${d.count}.`,
+    why: 'A turn of half or more wants a lead or a preparation a count before it.',
+  }),
+  'no-stop': (d) => ({
+    sentence: `Nothing is there to stop the turn at ${d.count}.`,
+    why: 'A turn that ends short needs a hand on the hip or back, or a hand caught.',
+  }),
 };
 
 /** What a finding says. @example findingText(finding).sentence */
@@ -126,6 +177,20 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'step-aside': (d) => `Step ${size(d)} at ${d.count}`,
   resize: (d) => `Step ${size(d)} at ${d.count}`,
   'add-count': (d) => `Hold ${d.n} more for both`,
+  'raise-hand': (d) => `Raise the ${d.hand} at ${d.count}, until ${d.to}`,
+  'release-hand': (d) => `Let go ${d.hand} at ${d.count}`,
+  'change-hands': (d) => `Change to ${d.hands} at ${d.count}`,
+  'take-hands': (d) => `Take ${d.hands} at ${d.count}`,
+  'reverse-turns': (d) => `Turn the other way from ${d.count}`,
+  'no-turn': (d) => `No turn at ${d.count}`,
+  'say-change': (d) => `Make it a change of hands at ${d.count}`,
+  'take-words-out': (d) => `Take out what is said at ${d.count}`,
+  'move-words': (d) => `Move it from ${d.count} to ${d.to}`,
+  'open-grip': (d) => `${String(d.hand)} hand ${d.grip} at ${d.count}`,
+  'note-caution': () => 'Write the caution on the figure',
+  'let-go-and-catch': (d) => `Let go ${d.hand} at ${d.count}, catch at ${d.to}`,
+  'add-lead': (d) => `Lead it at ${d.count}`,
+  'add-stop': (d) => `“${d.words}” at ${d.count}`,
 };
 
 const ROLE = { leader: 'leader', follower: 'follower' } as const;

@@ -439,6 +439,8 @@ class Follower {
   }
 
   #rest(act: HandAct & { type: 'rest' }, tick: Ticks, ref: Ref): void {
+    const same = this.resting.find((r) => r.role === act.role && r.hand === act.hand && r.on === act.on);
+    if (same && same.how === act.how) return;
     const busy = (hand: Hand): boolean =>
       this.open.some((o) => o[act.role] === hand) ||
       this.resting.some((r) => r.role === act.role && r.hand === hand);
@@ -504,14 +506,13 @@ class Follower {
   #lockOf(arm: HeldArm, role: Role): void {
     const hand = arm[role];
     let behind: Ticks | undefined;
-    let turned = 0;
     for (let tick = arm.from; tick < arm.to; tick++) {
       if (valueAt(arm.heights, tick, 'low') === 'overhead') continue;
       const phi = this.phiAt(role, tick);
       const w = quarter(360 * valueAt(arm.turns[role], tick, 0) - phi);
       if (asRight(hand, w) >= 270) behind ??= tick;
       if (inRange(hand, w)) continue;
-      turned = Math.abs(phi - this.phiAt(role, this.#lowSince(arm, tick)));
+      const turned = Math.abs(phi - this.phiAt(role, this.#lowSince(arm, tick)));
       const half = Math.max(1, Math.ceil(Math.round(turned / 90) / 2));
       this.faults.push({ code: 'locks', role, hand, arm: arm.leader, half, tick, ref: undefined });
       return;

@@ -10,6 +10,7 @@ import {
 } from '../notation';
 import { nearestLabelled, positionAt, toQuickSlow } from '../time';
 import { DANCES, FEELS, KINDS, UNITS } from '../vocabulary';
+import { writeWords, type WriteWords } from './edit-words';
 import { linesOf, openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
 import type { Details, Figure } from './schema';
 
@@ -24,6 +25,7 @@ export type FigureEdit =
   | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Action }
   | { readonly type: 'replace-text'; readonly from: number; readonly to: number; readonly insert: string }
   | { readonly type: 'set-lines'; readonly lines: string }
+  | WriteWords
   /** Writes both roles' timing in numbers, or in quicks and slows. */
   | { readonly type: 'respell'; readonly as: Spelling }
   | {
@@ -52,6 +54,8 @@ export function applyEdit(figure: Figure, edit: FigureEdit): Result<Figure, Edit
       });
     case 'respell':
       return respell(figure, edit.as);
+    case 'write-words':
+      return writeWords(figure, edit);
     case 'set-action':
     case 'move':
     case 'delete':

@@ -1,5 +1,6 @@
 export * from './difference';
 export * from './edit';
+export * from './edit-words';
 export * from './new';
 export * from './resolve';
 export * from './schema';

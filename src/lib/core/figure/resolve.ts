@@ -313,14 +313,19 @@ export function writtenTick(tick: Ticks, base: Timebase): Ticks {
   return tick - span * (r.times - 1);
 }
 
-/** The words of one line in time, each until the next; `end` closes the last. */
-export function resolveWords(parsed: Parsed, track: WordTrack, base: Timebase, end: Ticks): PlacedWords[] {
+/** The words of a track in time, as written: repeats are not run. */
+export function timeWords(parsed: Parsed, track: WordTrack, base: Timebase): Timed<string>[] {
   const lines = linesOf(parsed, track).map((l) => ({
     index: l.index,
     spans: l.spans,
     items: l.line.items.map((i) => ({ label: i.label, content: i.text, beats: 0 })),
   }));
-  const once = timeItems(lines, base).map((t): PlacedWords => ({
+  return timeItems(lines, base);
+}
+
+/** The words of one line in time, each until the next; `end` closes the last. */
+export function resolveWords(parsed: Parsed, track: WordTrack, base: Timebase, end: Ticks): PlacedWords[] {
+  const once = timeWords(parsed, track, base).map((t): PlacedWords => ({
     track,
     ref: t.ref,
     tick: t.tick,

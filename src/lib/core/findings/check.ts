@@ -1,14 +1,21 @@
 import { analyse, type Analysis, type Heights } from '../analysis';
 import { applyEdits, type Figure } from '../figure';
 import {
-  collision,
-  endFacing,
-  endPlace,
-  laneBlocked,
-  longSpin,
-  outOfReach,
-  turnTooFast,
-} from './rules-floor';
+  armLocks,
+  armsCrossed,
+  behindTheBack,
+  gripClamped,
+  handNotHeld,
+  handTwice,
+  headroom,
+  noLead,
+  noStop,
+  notRaised,
+  takenOutOfReach,
+  turnBlocked,
+} from './rules-arms';
+import { collision, endFacing, endPlace, laneBlocked, outOfReach } from './rules-floor';
+import { longSpin, turnTooFast } from './rules-turn';
 import {
   endFoot,
   oddLength,
@@ -41,7 +48,19 @@ export const RULES: readonly Rule[] = [
   longSpin,
   laneBlocked,
   collision,
+  handTwice,
+  handNotHeld,
+  notRaised,
+  armLocks,
+  armsCrossed,
+  turnBlocked,
+  takenOutOfReach,
   outOfReach,
+  headroom,
+  gripClamped,
+  behindTheBack,
+  noLead,
+  noStop,
 ];
 
 const ORDER: Readonly<Record<Severity, number>> = { wrong: 0, caution: 1, look: 2 };

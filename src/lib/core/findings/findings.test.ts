@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { findingText, remedyText } from '../../messages';
-import { analyse } from '../analysis';
+import { analyse, type Heights } from '../analysis';
 import { newFigure, type Details, type Figure } from '../figure';
 import { RULES, check, fixesFor, keyOf, type FindingCode, type Severity } from './index';
 
@@ -23,7 +23,11 @@ const two = (line: string, other = line) => `leader ${line}\nfollower ${other}`;
  */
 const PLACE = '1 place 2 place 3 place 4 place';
 const spin = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => `${n} place r3/8`).join(' ');
-const SEEDED: readonly [FindingCode, Severity, Figure][] = [
+const SIX = '1 place 2 place 3 place 4 place 5 place 6 place';
+const TURN = '1 place 2 place 3 place r1/2 4 place r1/2 5 place 6 place';
+const held = (follower: string, rest: string, extra: Partial<Details> = {}) =>
+  figure(`${two(SIX, follower)}\n${rest}`, { level: 4, ...start('open', 'none'), ...extra });
+const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
   ['overlap', 'wrong', figure(two(PLACE, '1 place 2 place 3 place 3 place'))],
   ['standing-step', 'wrong', figure(two(PLACE, '1 place 2 place 3 L place 4 place'))],
   [
@@ -62,7 +66,9 @@ const SEEDED: readonly [FindingCode, Severity, Figure][] = [
   [
     'turn-too-fast',
     'caution',
-    figure(two(PLACE, '1 place 2 place 3 place r1 4 place'), { tempo: { min: 100, max: 124 } }),
+    figure(`${two(PLACE, '1 place 2 place 3 place r1 4 place')}\nhands 1 left to right low 2 raise 4 lower`, {
+      tempo: { min: 100, max: 124 },
+    }),
   ],
   [
     'long-spin',
@@ -92,6 +98,52 @@ const SEEDED: readonly [FindingCode, Severity, Figure][] = [
     'look',
     figure(two('1 back large 2 close 3 fwd large 4 close', '1 back 2 close 3 fwd 4 close')),
   ],
+  ['arm-locks', 'wrong', held(TURN, 'hands 1 left to right low\nleads 2 prepare')],
+  [
+    'arms-crossed',
+    'wrong',
+    held(
+      '1 place 2 place 3 place r1/2 4 place r1/2 5 place r1/2 6 place r1/2',
+      'hands 1 two hands low 2 raise both 6& lower both',
+    ),
+  ],
+  ['hand-twice', 'wrong', held(SIX, 'hands 1 left to right low 3 left to left')],
+  ['hand-not-held', 'look', held(SIX, 'hands 1 left to right low 3 raise right')],
+  [
+    'not-raised',
+    'wrong',
+    held(
+      '1 place 2 place 3 place r1/4 4 place r1/4 5 place 6 place',
+      'hands 1 left to right low 5 left over follower head\nleads 2 prepare',
+      { end: { formation: 'tandem' } },
+    ),
+  ],
+  ['turn-blocked', 'wrong', held(TURN, 'hands 1 left to right low, right on back 2 raise left 5 lower left')],
+  ['grip-clamped', 'caution', held(TURN, 'hands 1 left to right low clamped 2 raise 5 lower')],
+  ['behind-back', 'caution', held(TURN, 'hands 1 two hands low 2 raise left 5 lower left')],
+  [
+    'take-out-of-reach',
+    'look',
+    figure(`${two('1 place 2 place 3 fwd 4 fwd 5 place 6 place')}\nhands 2 catch left to right low`, {
+      dance: 'six-count-swing',
+      ...start('apart', 'none'),
+    }),
+  ],
+  [
+    'headroom',
+    'look',
+    held(TURN, 'hands 1 left to right low 2 raise 5 lower'),
+    { leader: 1.45, follower: 1.95 },
+  ],
+  [
+    'no-lead',
+    'look',
+    held(
+      '1 place 2 place 3 place r1/4 4 place r1/4 5 place l1/4 6 place l1/4',
+      'hands 1 left to right low\nleads 4 prepare',
+    ),
+  ],
+  ['no-stop', 'look', held(SIX, 'leads 3 stop')],
 ];
 
 describe('each seeded mistake', () => {
@@ -99,8 +151,8 @@ describe('each seeded mistake', () => {
     expect(new Set(SEEDED.map(([code]) => code))).toEqual(new Set(RULES.map((r) => r.code)));
   });
 
-  it.each(SEEDED)('%s (%s): is named, alone, and has a sentence', (code, severity, f) => {
-    const found = check(analyse(f));
+  it.each(SEEDED)('%s (%s): is named, alone, and has a sentence', (code, severity, f, heights) => {
+    const found = check(analyse(f, heights));
     expect(found.map((x) => x.code)).toEqual([code]);
     expect(found[0]?.severity).toBe(severity);
     const { sentence, why } = findingText(found[0]!);
@@ -108,13 +160,13 @@ describe('each seeded mistake', () => {
     expect(sentence.length).toBeGreaterThan(10);
   });
 
-  it.each(SEEDED)('%s (%s): every fix repairs it and brings nothing new', (code, _severity, f) => {
-    const a = analyse(f);
+  it.each(SEEDED)('%s (%s): every fix repairs it and brings nothing new', (code, _severity, f, heights) => {
+    const a = analyse(f, heights);
     const finding = check(a)[0]!;
-    const fixes = fixesFor(a, finding);
+    const fixes = fixesFor(a, finding, 4, heights);
     expect(fixes.length).toBeGreaterThan(0);
     for (const fix of fixes) {
-      const after = check(analyse(fix.result));
+      const after = check(analyse(fix.result, heights));
       expect(after.map(keyOf), remedyText(fix)).not.toContain(keyOf(finding));
       expect(after, remedyText(fix)).toEqual([]);
       expect(remedyText(fix)).not.toMatch(/undefined|NaN/);

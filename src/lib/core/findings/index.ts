@@ -1,4 +1,4 @@
 export * from './check';
 export { TOLERANCE, DIZZY } from './limits.data';
-export { sayTurn } from './rules-floor';
+export { sayTurn } from './rules-turn';
 export * from './types';

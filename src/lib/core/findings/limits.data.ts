@@ -1,4 +1,4 @@
-import type { Metres, Ticks } from '../base';
+import type { Degrees, Metres, Ticks } from '../base';
 
 /** Tolerances of the distance rules: every distance is an estimate. Our choice. */
 export const TOLERANCE = {
@@ -18,3 +18,6 @@ export const DIZZY = { degrees: 1080, within: 96 as Ticks } as const;
 
 /** A wrong foot that is put right within the next unit is only worth a look. Source: common practice. */
 export const MENDED_WITHIN_UNITS = 1;
+
+/** From this much on a turn of the follower wants a lead a count before. Source: common practice. */
+export const LED_TURN: Degrees = 180;

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, otherRole, type Role, type Ticks } from '../base';
+import { ROLES, TICKS_PER_BEAT, otherRole, type Role, type Ticks } from '../base';
 import { unitBeats, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, FigureEdit } from '../figure';
 import { positionAt, sayCount } from '../time';
@@ -6,6 +6,12 @@ import { KINDS } from '../vocabulary';
 import type { Finding, Remedy, RemedyCode } from './types';
 
 /** Small builders shared by the rules. */
+
+/** Both roles have steps. */
+export const complete = (a: Analysis): boolean => ROLES.every((r) => a.roles[r].actions.length > 0);
+/** So much is wrong that what follows from it is not said. */
+export const broken = (before: readonly Finding[]): boolean =>
+  before.some((f) => f.code === 'totals-differ' || f.code === 'role-empty' || f.code === 'overlap');
 
 export const say = (a: Analysis, tick: Ticks): string => sayCount(tick, a.figure.feel);
 

@@ -22,7 +22,19 @@ export type FindingCode =
   | 'long-spin'
   | 'lane-blocked'
   | 'collision'
-  | 'out-of-reach';
+  | 'out-of-reach'
+  | 'arm-locks'
+  | 'arms-crossed'
+  | 'hand-twice'
+  | 'hand-not-held'
+  | 'not-raised'
+  | 'turn-blocked'
+  | 'grip-clamped'
+  | 'behind-back'
+  | 'take-out-of-reach'
+  | 'headroom'
+  | 'no-lead'
+  | 'no-stop';
 
 export type Details = Readonly<Record<string, string | number>>;
 
@@ -64,7 +76,21 @@ export type RemedyCode =
   | 'raise-level'
   | 'step-aside'
   | 'resize'
-  | 'add-count';
+  | 'add-count'
+  | 'raise-hand'
+  | 'release-hand'
+  | 'change-hands'
+  | 'take-hands'
+  | 'reverse-turns'
+  | 'no-turn'
+  | 'say-change'
+  | 'take-words-out'
+  | 'move-words'
+  | 'open-grip'
+  | 'note-caution'
+  | 'let-go-and-catch'
+  | 'add-lead'
+  | 'add-stop';
 
 /** A change that mends a finding. */
 export interface Remedy {
