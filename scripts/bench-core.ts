@@ -4,6 +4,7 @@ import { newFigure, type Figure } from '$lib/core/figure';
 export { analyse } from '$lib/core/analysis';
 export { check, fixesFor } from '$lib/core/findings';
 export { parse } from '$lib/core/notation';
+export { graph, plansFor, routes, stateOfHold } from '$lib/core/arms';
 
 const beats = (n: number, pattern: (beat: number) => string): string =>
   Array.from({ length: n / 4 }, (_, i) => pattern(i * 4 + 1)).join(' ');
@@ -11,7 +12,7 @@ const lines = (n: number): string =>
   [
     `leader ${beats(n, (b) => `${b} back ${b + 1} close l1/8 ${b + 2} place & place ${b + 3} fwd ${b + 3}& touch`)}`,
     `follower ${beats(n, (b) => `${b} fwd ${b + 1} fwd r1/8 ${b + 2} place & place ${b + 3} back ${b + 3}& touch`)}`,
-    `hands ${beats(n, (b) => `${b} two hands low`)}`,
+    `hands 1 two hands low ${beats(n, (b) => `${b + 1} raise left ${b + 3} lower left`)}`,
     `calls ${beats(n, (b) => `${b} walk ${b + 2} tri & ple`)}`,
   ].join('\n');
 

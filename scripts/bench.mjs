@@ -44,7 +44,7 @@ function time(work, runs) {
 }
 
 async function core() {
-  const { analyse, check, fixesFor, parse, long, medium, wrong } = await loadCore();
+  const { analyse, check, fixesFor, parse, long, medium, wrong, ...armsCore } = await loadCore();
   const both = (f) => time(() => check(analyse(f)), 1000);
   const sixteen = both(medium);
   report('analyse and check a 16-count figure, median', ms(sixteen.median), '1 ms');
@@ -55,6 +55,37 @@ async function core() {
   const a = analyse(wrong);
   const f = check(a)[0];
   report('try the mends of a finding, median', ms(time(() => fixesFor(a, f, 3), 200).median), '—');
+  arms(armsCore);
+}
+
+function arms({ graph, plansFor, routes, stateOfHold }) {
+  const from = performance.now();
+  const { states } = graph();
+  report(`all ${states.length} states of the arms and their moves, once`, ms(performance.now() - from), '—');
+  const turns = [180, -180, 360, -360, 540];
+  let i = 0;
+  const plans = time(() => {
+    i++;
+    plansFor(states[(i * 37) % states.length], { leader: 0, follower: turns[i % turns.length] });
+  }, 2000);
+  report('all plans for a turn, median', ms(plans.median), '0.2 ms');
+  report('all plans for a turn, p95', ms(plans.p95), '—');
+  const two = stateOfHold('two-hand');
+  report(
+    'all plans, both turning, 2½ and ½ turns, median',
+    ms(time(() => plansFor(two, { leader: 180, follower: 900 }), 500).median),
+    '—',
+  );
+  const way = (limits) =>
+    time(() => {
+      i++;
+      routes(states[(i * 37) % states.length], states[(i * 91 + 5) % states.length], limits);
+    }, 600);
+  const free = way({});
+  report('routes between two states, median', ms(free.median), '5 ms');
+  report('routes between two states, p95', ms(free.p95), '—');
+  report('routes with at most six half turns, median', ms(way({ mostHalfTurns: 6 }).median), '5 ms');
+  report('routes, both hands kept, median', ms(way({ keepHands: true }).median), '5 ms');
 }
 
 const PORT = '4181';

@@ -64,7 +64,9 @@ export function swing(hand: Hand, w: Degrees, by: Degrees, passes: number): Swin
 export type Landing = 'front' | 'behind';
 
 /** How much a raised hand would rather have gone over than come down where it went up, degrees. Our choice. */
-const RATHER_OVER: Degrees = 60;
+const RATHER_OVER: Degrees = 90;
+/** How much rather it comes down in front than behind. Our choice. */
+const RATHER_IN_FRONT: Degrees = 30;
 
 /**
  * Passes a hand makes that stays overhead throughout a turn and comes down where it is easiest: nearest to straight
@@ -81,14 +83,17 @@ export function freePasses(hand: Hand, w: Degrees, by: Degrees, landing?: Landin
     if (!inRange(hand, Math.round(end / 90) * 90)) continue;
     const right = asRight(hand, end);
     const rank =
-      Math.abs(end) - (k > 0 ? RATHER_OVER : 0) + (right > 0 ? 1 : 0) + (misses(right, landing) ? 10_000 : 0);
+      Math.abs(end) -
+      (k > 0 ? RATHER_OVER : 0) +
+      (right > 90 ? RATHER_IN_FRONT : 0) +
+      (misses(right, landing) ? 10_000 : 0);
     if (!best || rank < best.rank) best = { rank, passes: k };
   }
   return (best?.passes ?? 0) * sign || 0;
 }
 
 const misses = (right: Degrees, landing: Landing | undefined): boolean =>
-  landing !== undefined && Math.abs(right) > 90 && (landing === 'front') === right > 0;
+  landing === 'behind' ? right < 90 : landing === 'front' && right > 90;
 
 /** The dancer's turning direction as a word. */
 export const sideOf = (by: Degrees): 'left' | 'right' => (by < 0 ? 'left' : 'right');

@@ -4,3 +4,4 @@ export * from './edit-words';
 export * from './new';
 export * from './resolve';
 export * from './schema';
+export * from './write-route';

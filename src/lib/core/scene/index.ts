@@ -1,2 +1,5 @@
 export * from './floor';
 export * from './rail';
+export * from './arms';
+export * from './picture';
+export * from './strands';
