@@ -26,6 +26,10 @@ const VIEWS = [
   },
   { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
   { name: 'figures-phone', path: '/figures', phone: true },
+  { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
+  { name: 'arms', path: '/arms' },
+  { name: 'arms-route', path: '/arms', act: route },
+  { name: 'arms-phone', path: '/arms', phone: true },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
   { name: 'shortcuts', path: '/figures/demo-push', act: (p) => p.keyboard.press('?') },
@@ -38,6 +42,13 @@ async function select(page) {
 }
 async function late(page) {
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
+}
+async function seek(page, count) {
+  await page.getByRole('button', { name: `To count ${count}`, exact: true }).click();
+}
+async function route(page) {
+  await page.getByRole('button', { name: 'Choose where to go' }).click();
+  await page.getByRole('list', { name: 'Goals' }).getByText('Hammerlock, follower’s left arm').click();
 }
 async function ready() {
   for (let i = 0; i < 80; i++) {

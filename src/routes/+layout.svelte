@@ -12,6 +12,7 @@
   let { children } = $props();
   const places = [
     { href: '/figures', name: 'Figures' },
+    { href: '/arms', name: 'Arms' },
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
+import { TURN_SCHOOL_NAMES, type TurnSchool } from '$lib/core/vocabulary';
 import { openDatabase, seedOnce, type Database } from '$lib/storage';
 
 export type Theme = 'system' | 'light' | 'dark';
@@ -7,6 +8,7 @@ export type Theme = 'system' | 'light' | 'dark';
 const settingsSchema = z.object({
   theme: z.enum(['system', 'light', 'dark']).catch('system'),
   leaderHeight: z.number().min(1).max(2.4).catch(defaultHeights.leader),
+  turnSchool: z.enum(TURN_SCHOOL_NAMES).catch('left-right'),
   followerHeight: z.number().min(1).max(2.4).catch(defaultHeights.follower),
 });
 const KEY = 'brisk-partner:settings';
@@ -16,6 +18,7 @@ class App {
   theme: Theme = $state('system');
   leaderHeight = $state(defaultHeights.leader as number);
   followerHeight = $state(defaultHeights.follower as number);
+  turnSchool: TurnSchool = $state('left-right');
   palette = $state(false);
   shortcuts = $state(false);
   #db: Promise<Database> | undefined;
@@ -53,9 +56,9 @@ class App {
   }
 
   saveSettings(): void {
-    const { theme, leaderHeight, followerHeight } = this;
+    const { theme, leaderHeight, followerHeight, turnSchool } = this;
     try {
-      localStorage.setItem(KEY, JSON.stringify({ theme, leaderHeight, followerHeight }));
+      localStorage.setItem(KEY, JSON.stringify({ theme, leaderHeight, followerHeight, turnSchool }));
     } catch {
       // Settings last for this visit only where nothing can be stored.
     }

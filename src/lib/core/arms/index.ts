@@ -4,6 +4,7 @@ export * from './holds';
 export * from './limits.data';
 export * from './names';
 export * from './plans';
+export * from './presets';
 export * from './routes';
 export * from './state';
 export * from './swing';

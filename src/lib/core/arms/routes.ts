@@ -172,17 +172,20 @@ function collect(
 }
 
 /** Routes that only order the same moves differently are one kind. */
-const kindOf = (moves: readonly Move[]): string =>
-  moves
-    .map((m) =>
-      m.type === 'turn'
-        ? `${m.role}${m.side}`
-        : m.type === 'carry'
-          ? `c${m.role}${m.arm}${m.passes}`
-          : JSON.stringify(m),
-    )
-    .sort()
-    .join('|');
+const kindOf = (moves: readonly Move[]): string => moves.map(kindOfMove).sort().join('|');
+
+function kindOfMove(m: Move): string {
+  switch (m.type) {
+    case 'turn':
+      return `${m.role}${m.side}`;
+    case 'carry':
+      return `carry ${m.role}${m.arm}${m.passes}`;
+    case 'release':
+      return `release ${m.arm}`;
+    default:
+      return `${m.type} ${m.leader}${m.follower}`;
+  }
+}
 
 /** Fewer changes of dancer, direction and hands are easier; the follower's turns before the leader's. */
 function effort(moves: readonly Move[]): number {
@@ -195,7 +198,7 @@ function effort(moves: readonly Move[]): number {
       if (on && before.over.join('') !== m.over.join('')) sum += 0.5;
       sum += m.role === 'leader' ? 0.6 : 0;
       sum += m.over.length === 1 ? 0.1 : 0;
-    } else sum += m.type === 'carry' ? 1.8 : 1.2;
+    } else sum += m.type === 'carry' ? 1.8 : m.type === 'take' && m.top !== m.leader ? 1.3 : 1.2;
   });
   return sum;
 }

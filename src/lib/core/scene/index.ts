@@ -3,3 +3,4 @@ export * from './rail';
 export * from './arms';
 export * from './picture';
 export * from './strands';
+export * from './route';

@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import type { Analysis } from '$lib/core/analysis';
 import type { Figure } from '$lib/core/figure';
+import type { ArmPicture } from '$lib/core/scene';
 
 /** A name that every file system takes. @example fileName('Push / turn') // 'push-turn' */
 export const fileName = (name: string): string =>
@@ -27,6 +28,12 @@ export async function exportText(figures: readonly Figure[]): Promise<void> {
 export async function exportCsv(a: Analysis): Promise<void> {
   const { writeCsv } = await import('$lib/core/codecs');
   download(`${fileName(a.figure.name)}.csv`, 'text/csv;charset=utf-8', writeCsv(a));
+}
+
+/** A drawing of the arms as an SVG file. */
+export async function exportArms(picture: ArmPicture): Promise<void> {
+  const { armsSvg } = await import('$lib/core/codecs');
+  download(`${fileName(picture.title)}.svg`, 'image/svg+xml;charset=utf-8', armsSvg(picture));
 }
 
 function download(name: string, type: string, text: string): void {

@@ -10,13 +10,15 @@
 
 <script lang="ts">
   import { SOLE } from '$lib/views/shoe';
-  import { LANE_HALF } from '$lib/core/analysis';
+  import { LANE_HALF, armsAt } from '$lib/core/analysis';
+  import { nameOf } from '$lib/core/arms';
   import { ROLES, fromBody, type Role } from '$lib/core/base';
   import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { BODY, DANCES } from '$lib/core/vocabulary';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
+  import FloorArms from './FloorArms.svelte';
 
   let { desk, player }: { desk: Desk; player: Player } = $props();
 
@@ -35,6 +37,13 @@
   );
   const frame = $derived(DANCES[desk.figure.dance].frame);
   const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
+
+  /** Both dancers, when both are shown: only then are there arms to draw. */
+  const pair = $derived.by(() => {
+    const [l, f] = [poses.find((p) => p.role === 'leader'), poses.find((p) => p.role === 'follower')];
+    return l && f ? { leader: l.pose, follower: f.pose } : undefined;
+  });
+  const armsNow = $derived(nameOf(armsAt(a.arms, player.tick, true)).title);
 
   const boards = Array.from({ length: 9 }, (_, i) => (i + 0.5) * (SIZE / 9));
   const path = (points: readonly { x: number; y: number }[]): string =>
@@ -113,7 +122,7 @@
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
   );
   const describe = $derived(
-    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. The figure needs ${needs}.`,
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. The figure needs ${needs}. Arms: ${armsNow}.`,
   );
 </script>
 
@@ -161,11 +170,22 @@
           <g transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.angle.toFixed(1)})">
             <ellipse rx={t.rx} ry={t.ry} class="torso" />
             <path d="M-4 {-t.ry - 1}L0 {-t.ry - 9}L4 {-t.ry - 1}Z" class="nose" />
+          </g>
+        {/if}
+      </g>
+    {/each}
+    {#if pair}<FloorArms analysis={a} tick={player.tick} poses={pair} {view} />{/if}
+    {#each poses as { role } (role)}
+      {@const t = torso(role)}
+      {#if t}
+        <g class="dancer {role}">
+          <g transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.angle.toFixed(1)})">
+            <path d="M-4 {-t.ry * 0.72 + 1}L0 {-t.ry * 0.72 - 6}L4 {-t.ry * 0.72 + 1}Z" class="face" />
             <circle r={t.ry * 0.72} class="head" />
           </g>
           <text x={t.c.x} y={t.c.y} class="initial">{role === 'leader' ? 'L' : 'F'}</text>
-        {/if}
-      </g>
+        </g>
+      {/if}
     {/each}
   </svg>
   <figcaption>
@@ -252,6 +272,11 @@
   }
   .head {
     fill: var(--sheet);
+    stroke: currentColor;
+    stroke-width: 1.5;
+  }
+  .face {
+    fill: currentColor;
   }
   .initial {
     fill: var(--ink);

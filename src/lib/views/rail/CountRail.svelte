@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Weighed } from '$lib/core/analysis';
   import { TICKS_PER_BEAT, otherRole, type Role } from '$lib/core/base';
-  import { nearestLabelled } from '$lib/core/time';
-  import { HOLDS } from '$lib/core/vocabulary';
-  import { railBeat, tickAtRail } from '$lib/core/scene';
+  import { nearestLabelled, sayCount } from '$lib/core/time';
+  import { railArms, railBeat, tickAtRail, type ArmStretch } from '$lib/core/scene';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
+  import ArmStrands from './ArmStrands.svelte';
   import Footprint from './Footprint.svelte';
   import { beatsShown, counts, marks, unitLabel, type RailMark } from './rail-model';
 
@@ -18,12 +18,33 @@
   const tracks = $derived({ leader: marks(a, 'leader'), follower: marks(a, 'follower') });
   const cells = $derived(Array.from({ length: Math.ceil(beats / a.unitBeats) }, (_, i) => i));
   const hands = $derived(a.words.filter((w) => w.track === 'hands'));
+  const arms = $derived(railArms(a));
+  const armNames = $derived(legend(arms.strands[0] ? arms.strands : []));
   const calls = $derived(a.words.filter((w) => w.track === 'calls'));
   const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
   const rows = $derived([...new Set(others.map((o) => o.track))]);
   const faults = $derived(
     new Set(desk.findings.filter((f) => f.severity === 'wrong').map((f) => `${f.role}|${f.tick}`)),
   );
+
+  /** The stretch of arms that is pointed at, or else the one under the playhead. */
+  let pointed: ArmStretch | undefined = $state.raw();
+  const stretch = $derived(
+    (pointed && arms.stretches.includes(pointed) ? pointed : undefined) ??
+      arms.stretches.findLast((x) => x.from <= Math.max(0, player.tick)) ??
+      arms.stretches[0],
+  );
+  const SIDE = { L: 'left', R: 'right' } as const;
+  /** Which strand is which, at the start. */
+  function legend(strands: typeof arms.strands) {
+    return strands
+      .filter((t) => t.from <= 0)
+      .map((t) => ({
+        arm: t.arm,
+        text: `${SIDE[t.arm]}–${SIDE[t.follower]}`,
+        top: (t.pieces[0]?.points[0]?.y ?? 0) < 0,
+      }));
+  }
 
   const left = (at: number): string => `calc(var(--beat) * ${(at + 0.35).toFixed(3)})`;
   const head = $derived(left(Math.max(-0.35, railBeat(player.tick, feel))));
@@ -191,6 +212,9 @@
         <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
       </div>
     {/each}
+    <div class="legend" aria-hidden="true">
+      {#each armNames as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
+    </div>
     {#if rows.length > 0}<div class="rows">
         {#each rows as name (name)}<span>{name}</span>{/each}
       </div>{/if}
@@ -214,9 +238,6 @@
       {@render track('leader')}
       <div class="spine">
         <div class="hands">
-          {#if !hands.some((h) => h.tick <= 0)}<span class="phrase" style:left={left(-0.3)}
-              >{HOLDS[desk.figure.start.hold].says}</span
-            >{/if}
           {#each hands as h, i (i)}
             <span
               class="phrase cut"
@@ -226,6 +247,7 @@
             >
           {/each}
         </div>
+        <div class="band"><ArmStrands {arms} {beats} /></div>
         {#each numerals as n (n.tick)}
           <button
             class="count num"
@@ -236,6 +258,25 @@
             onclick={() => (player.tick = n.tick)}>{n.text}</button
           >
         {/each}
+        <div class="holds">
+          {#each arms.stretches as x, i (x.from)}
+            <button
+              class="hold cut"
+              class:now={stretch === x}
+              style:left={left(railBeat(x.from, feel) - (i === 0 ? 0.33 : 0.25))}
+              style:max-width="calc(var(--beat) * {Math.max(
+                0.7,
+                (arms.stretches[i + 1]?.from ?? a.end + 3) / TICKS_PER_BEAT - x.from / TICKS_PER_BEAT,
+              )})"
+              aria-label="Arms at {sayCount(x.from, feel)}: {x.name.title}. {x.name.sentence}"
+              onclick={() => (player.tick = x.from)}
+              onpointerenter={() => (pointed = x)}
+              onpointerleave={() => (pointed = undefined)}
+              onfocus={() => (pointed = x)}
+              onblur={() => (pointed = undefined)}>{x.name.title}</button
+            >
+          {/each}
+        </div>
         <div class="calls">
           {#each calls as c, i (i)}<span class="phrase call" style:left={left(railBeat(c.tick, feel))}
               >{c.text}</span
@@ -268,6 +309,12 @@
       <div class="playhead" style:left={head} aria-hidden="true"></div>
     </div>
   </div>
+  {#if stretch}
+    <p class="readout">
+      <b>Arms at {sayCount(stretch.from, feel)}: {stretch.name.title}.</b>
+      {stretch.name.sentence}
+    </p>
+  {/if}
 </section>
 
 <style>
@@ -279,7 +326,7 @@
   }
   .names {
     display: grid;
-    grid-template-rows: 128px 92px 128px auto;
+    grid-template-rows: 112px 146px 112px auto;
     align-content: start;
   }
   .name {
@@ -318,7 +365,7 @@
   .cells {
     position: absolute;
     inset: 0 0 auto;
-    height: 348px;
+    height: 370px;
     display: flex;
   }
   .cell {
@@ -345,7 +392,7 @@
   }
   .track {
     position: relative;
-    height: 128px;
+    height: 112px;
   }
   .mark {
     position: absolute;
@@ -394,18 +441,16 @@
   }
   .spine {
     position: relative;
-    height: 92px;
+    height: 146px;
   }
-  .spine::before {
-    content: '';
+  .band {
     position: absolute;
-    inset: 19px 0;
-    border-block: 3px solid var(--ink);
-    background: color-mix(in srgb, var(--sheet) 70%, transparent);
+    inset: 16px 0 auto;
+    height: 96px;
   }
   .count {
     position: absolute;
-    top: 50%;
+    top: 64px;
     transform: translate(-50%, -50%);
     border: 0;
     background: none;
@@ -427,6 +472,52 @@
   }
   .calls {
     inset: auto 0 0;
+  }
+  .holds {
+    position: absolute;
+    inset: 110px 0 auto;
+    height: 20px;
+  }
+  .hold {
+    position: absolute;
+    display: block;
+    border: 0;
+    background: none;
+    min-height: 0;
+    padding: 0 3px;
+    font: 650 13px/20px var(--text);
+    white-space: nowrap;
+  }
+  .hold.now {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  .legend {
+    grid-row: 2;
+    position: relative;
+    font-size: 12px;
+    font-weight: 650;
+  }
+  .legend span {
+    position: absolute;
+    right: 8px;
+    top: 28px;
+  }
+  .legend .low {
+    top: 82px;
+  }
+  .legend .L {
+    color: var(--arm-a);
+  }
+  .legend .R {
+    color: var(--arm-b);
+  }
+  .readout {
+    grid-column: 1 / -1;
+    font-size: 13px;
+    line-height: 1.35;
+    padding: 3px 0 2px;
+    min-height: 39px;
   }
   .phrase {
     position: absolute;
@@ -466,7 +557,7 @@
   .playhead {
     position: absolute;
     top: 0;
-    height: 348px;
+    height: 370px;
     width: 2px;
     background: color-mix(in srgb, var(--ink) 55%, transparent);
     pointer-events: none;

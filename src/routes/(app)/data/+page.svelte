@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { TURN_SCHOOLS, TURN_SCHOOL_NAMES } from '$lib/core/vocabulary';
   import { onMount } from 'svelte';
   import { nanoid } from 'nanoid';
   import type { FileError } from '$lib/core/codecs';
@@ -170,6 +171,12 @@
           onchange={() => app.saveSettings()}
         /></label
       >
+      <label
+        >turns are named <select bind:value={app.turnSchool} onchange={() => app.saveSettings()}>
+          {#each TURN_SCHOOL_NAMES as id (id)}<option value={id}>{TURN_SCHOOLS[id].name}</option>{/each}
+        </select></label
+      >
+      <span>{TURN_SCHOOLS[app.turnSchool].says}</span>
     </p>
   </section>
   <section>

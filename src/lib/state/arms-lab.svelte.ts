@@ -1,0 +1,130 @@
+import {
+  APART,
+  apply,
+  changeTo,
+  nameOf,
+  plansFor,
+  releaseHand,
+  routes,
+  stateOfHold,
+  takeHands,
+  type ArmState,
+  type NoRoute,
+  type Plans,
+  type Route,
+  type RouteLimits,
+} from '$lib/core/arms';
+import type { Hand, Result, Role } from '$lib/core/base';
+import type { BodyPart } from '$lib/core/vocabulary';
+import { begin, record, redo, undo, type History } from './history';
+
+/** Whose turn is looked at: one dancer's, or both at once. */
+export type Turner = Role | 'apart' | 'along';
+export const TURNERS: Readonly<Record<Turner, string>> = {
+  follower: 'the follower',
+  leader: 'the leader',
+  apart: 'both, opposite ways',
+  along: 'both, the same way',
+};
+
+/** Amounts looked at, in degrees. */
+export const AMOUNTS = [180, 360, 540] as const;
+
+export interface LedTurn {
+  readonly by: number;
+  readonly plans: Plans;
+}
+
+/** The Arms screen: one hold being looked at, a goal, and everything that follows from both. */
+export class ArmsLab {
+  #history: History<ArmState> = $state.raw(begin(stateOfHold('two-hand'))) as History<ArmState>;
+  goal: ArmState | undefined = $state.raw(undefined);
+  turner: Turner = $state('follower');
+  keepHands = $state(false);
+  followerOnly = $state(false);
+  noBehindBack = $state(false);
+  /** Whole turns; undefined without a limit. */
+  mostTurns: number | undefined = $state(undefined);
+  beats: number | undefined = $state(undefined);
+
+  readonly hold: ArmState = $derived.by(() => this.#history.present);
+  readonly name = $derived.by(() => nameOf(this.hold));
+  readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
+  readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
+
+  readonly turns: readonly LedTurn[] = $derived.by(() =>
+    AMOUNTS.flatMap((amount) =>
+      [amount, -amount].map((by) => ({ by, plans: plansFor(this.hold, this.both(by)) })),
+    ),
+  );
+
+  readonly limits: RouteLimits = $derived.by(() => ({
+    keepHands: this.keepHands,
+    noBehindBack: this.noBehindBack,
+    ...(this.followerOnly ? { turning: ['follower' as const] } : {}),
+    ...(this.mostTurns === undefined ? {} : { mostHalfTurns: Math.round(this.mostTurns * 2) }),
+    ...(this.beats === undefined ? {} : { beats: this.beats }),
+  }));
+  readonly found: Result<Route[], NoRoute> | undefined = $derived.by(
+    () => this.goal && routes(this.hold, this.goal, this.limits, 5),
+  );
+
+  /** The facings that change when the chosen dancers turn by so much. */
+  both(by: number): { leader: number; follower: number } {
+    switch (this.turner) {
+      case 'leader':
+        return { leader: by, follower: 0 };
+      case 'follower':
+        return { leader: 0, follower: by };
+      case 'apart':
+        return { leader: -by, follower: by };
+      case 'along':
+        return { leader: by, follower: by };
+    }
+  }
+
+  show(s: ArmState): void {
+    this.#history = record(this.#history, s, undefined, Date.now());
+  }
+  undo(): void {
+    this.#history = undo(this.#history);
+  }
+  redo(): void {
+    this.#history = redo(this.#history);
+  }
+
+  /** Joins a hand of the leader to one of the follower, or frees it. What is in the way is let go. */
+  join(leader: Hand, follower: Hand | undefined): void {
+    const t = follower ? changeTo(this.hold, leader, follower) : releaseHand(this.hold, leader);
+    if (t) this.#do(t);
+  }
+  /** The same two hands with the other arm on top. */
+  onTop(top: Hand): void {
+    const [first, second] = this.hold.arms;
+    if (!first || !second) return;
+    const one = { ...this.hold, arms: [first], crossing: 0 };
+    const t = takeHands(one, second.leader, second.follower, { top });
+    if (t.type === 'take') this.show({ ...this.hold, crossing: t.crossing });
+  }
+  /** The partners stand anew; the hands are taken again from there. */
+  stand(phi: { leader: number; follower: number }): void {
+    let s: ArmState = { ...APART, phi };
+    for (const a of this.hold.arms) {
+      const next = apply(s, takeHands(s, a.leader, a.follower));
+      if (next.ok) s = next.value;
+    }
+    this.show({ ...s, rests: this.hold.rests });
+  }
+  rest(role: Role, hand: Hand, on: BodyPart | undefined): void {
+    const rests = this.hold.rests.filter((r) => !(r.role === role && r.hand === hand));
+    if (!on) return this.show({ ...this.hold, rests });
+    const arms = this.hold.arms.filter((a) => a[role] !== hand);
+    const crossing = arms.length < 2 ? 0 : this.hold.crossing;
+    this.show({ ...this.hold, arms, crossing, rests: [...rests, { role, hand, on, how: 'rest' }] });
+  }
+
+  #do(t: Parameters<typeof apply>[1]): void {
+    const next = apply(this.hold, t);
+    if (next.ok) this.show(next.value);
+  }
+}

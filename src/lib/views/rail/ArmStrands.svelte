@@ -1,0 +1,114 @@
+<script lang="ts" module>
+  /** Height of the band the arms run in, px, and where its lanes lie. */
+  const BAND = 96;
+  const MIDDLE = BAND / 2;
+  const LANE = 25;
+  const y = (lane: number): number => MIDDLE + lane * LANE;
+</script>
+
+<script lang="ts">
+  import type { RailArms } from '$lib/core/scene';
+
+  let { arms, beats }: { arms: RailArms; beats: number } = $props();
+  const X = 100;
+  const x = (at: number): number => (at + 0.35) * X;
+  const path = (points: readonly { x: number; y: number }[]): string =>
+    points.map((p, i) => `${i ? 'L' : 'M'}${x(p.x).toFixed(1)} ${y(p.y).toFixed(1)}`).join('');
+</script>
+
+<svg viewBox="0 0 {beats * X} {BAND}" preserveAspectRatio="none" aria-hidden="true">
+  {#each arms.bodies.filter((b) => b.lie === 'front') as b (b.role + b.arm + b.from)}
+    <path
+      class="body {b.role}"
+      d="M{x(b.from)} {y(b.role === 'leader' ? -1.72 : 1.72)}L{x(b.to)} {y(
+        b.role === 'leader' ? -1.72 : 1.72,
+      )}"
+    />
+  {/each}
+  {#each arms.strands as s (s.arm + s.follower + s.from)}
+    {#each s.pieces as p, i (i)}
+      {@const d = path(p.points)}
+      <path {d} class="strand {s.arm} {p.style}" />
+      {#if p.style === 'raised'}<path {d} class="hollow" />{:else if s.arm === 'R' && p.style === 'low'}<path
+          {d}
+          class="core"
+        />{/if}
+    {/each}
+  {/each}
+  {#each arms.bodies.filter((b) => b.lie === 'behind') as b (b.role + b.arm + b.from)}
+    <path
+      class="body over {b.role}"
+      d="M{x(b.from)} {y(b.role === 'leader' ? -1.72 : 1.72)}L{x(b.to)} {y(
+        b.role === 'leader' ? -1.72 : 1.72,
+      )}"
+    />
+  {/each}
+  {#each arms.crossings as c (c.x)}
+    {@const d = path(c.points)}
+    <path {d} class="gap" />
+    <path {d} class="strand {c.over} low" />
+    {#if c.over === 'R'}<path {d} class="core" />{/if}
+  {/each}
+</svg>
+
+<style>
+  svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    overflow: visible;
+    pointer-events: none;
+  }
+  path {
+    fill: none;
+    vector-effect: non-scaling-stroke;
+    stroke-linejoin: round;
+  }
+  .strand {
+    stroke-width: 5.5px;
+    stroke-linecap: round;
+  }
+  .strand.L {
+    stroke: var(--arm-a);
+  }
+  .strand.R {
+    stroke: var(--arm-b);
+  }
+  .core {
+    stroke: var(--sheet);
+    stroke-width: 1.5px;
+  }
+  .strand.raised {
+    stroke-width: 6.5px;
+    stroke-linecap: butt;
+  }
+  .hollow {
+    stroke: var(--sheet);
+    stroke-width: 3px;
+    stroke-dasharray: 10 5;
+  }
+  .strand.behind {
+    stroke-width: 5px;
+    stroke-dasharray: 2 8;
+  }
+  .gap {
+    stroke: var(--sheet);
+    stroke-width: 13px;
+  }
+  .body {
+    stroke-width: 15px;
+    stroke-linecap: round;
+    opacity: 0.28;
+  }
+  .body.over {
+    opacity: 0.62;
+    stroke-width: 11px;
+  }
+  .body.leader {
+    stroke: var(--leader);
+  }
+  .body.follower {
+    stroke: var(--follower);
+  }
+</style>
