@@ -160,7 +160,7 @@ describe('the cases of the trade (common practice)', () => {
     ['closed', facing(0, 90), 'Promenade'],
     ['none', facing(0, 0), 'No hold'],
     ['left-right', facing(0, 0), 'Open hold, left to right'],
-    ['two-hand', facing(-90, 90), 'Side by side, follower on the leader’s right, two hands'],
+    ['two-hand', facing(-90, 90), 'Two-hand hold, side by side, follower on the leader’s right'],
     ['double-cross', facing(0, 0), 'Double cross, left on top'],
     ['hammerlock', facing(0, 0), 'Hammerlock, follower’s left arm'],
     ['wrap', facing(0, 180), 'Wrap into the leader’s right arm'],

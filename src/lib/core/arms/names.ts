@@ -299,11 +299,18 @@ function oneName(s: ArmState, q: Both<Degrees>): string | undefined {
   const where = behind.map((r) => `behind the ${r}’s back`);
   const position = `${q.leader || 0} ${q.follower || 0}`;
   if (position === '0 0') return where.length > 0 ? `${base}, ${listed(where)}` : base;
+  if (Math.abs(v.leader) <= 100 && Math.abs(v.follower) <= 100) return besides(base ?? '', q);
   if (arm.leader === arm.follower && position === '0 180' && v.follower === 180 && v.leader === 0)
     return `Shadow, ${armWords(arm)}`;
   if (arm.leader === arm.follower && position === '180 0' && v.leader === 180 && v.follower === 0)
     return `Shadow, ${armWords(arm)}, leader in front`;
   return undefined;
+}
+
+/** A hold that only stretches out to the side keeps its name. */
+function besides(name: string, q: Both<Degrees>): string {
+  const place = positionName(q);
+  return place?.startsWith('side by side') ? `${name}, ${place.replace(', the', ',')}` : name;
 }
 
 const noHold = (q: Both<Degrees>): string => {
@@ -349,11 +356,8 @@ function openName(s: ArmState, q: Both<Degrees>, same: boolean): string | undefi
     return s.crossing === 0 ? 'Two-hand hold' : `Double cross, ${top} on top`;
   }
   const place = positionName(q);
-  if (!place?.startsWith('side by side')) return undefined;
-  return (
-    `${capital(place.replace(', the', ', '))}`.replace(',  ', ', ') +
-    (same ? `, crossed hands` : s.crossing === 0 ? ', two hands' : `, double cross, ${top} on top`)
-  );
+  const name = same ? 'Crossed hands' : s.crossing === 0 ? 'Two-hand hold' : `Double cross, ${top} on top`;
+  return place === undefined ? name : `${name}, ${place.replace(', the', ',')}`;
 }
 
 function turnedName(

@@ -130,7 +130,8 @@ function windings(s: ArmState, arm: Arm, role: Role, bodies: Both<BodyShape>): P
   const sign = Math.sign(leaves - start);
   for (let turned = STEP; turned <= Math.abs(leaves - start); turned += STEP)
     points.push(round(body, start + sign * turned, margin * Math.min(1, turned / 48)));
-  if (leaves !== start) points.push(round(body, leaves, margin));
+  if (leaves !== start)
+    points.push(round(body, leaves, margin * Math.min(1, Math.abs(leaves - start) / 48) - 0.005));
   return points;
 }
 
@@ -222,7 +223,7 @@ function crossingsAt(
       const aOver = a.raised !== b.raised ? a.raised : Math.sign(hit.cross) === signNear(hit.at);
       const d = aOver ? hit.a : hit.b;
       const length = Math.hypot(d.x, d.y) || 1;
-      const by = { x: (d.x / length) * 0.06, y: (d.y / length) * 0.06 };
+      const by = { x: (d.x / length) * 0.05, y: (d.y / length) * 0.05 };
       const from = { x: hit.at.x - by.x, y: hit.at.y - by.y };
       found.push({ over: aOver ? a.arm : b.arm, from, at: hit.at, to: plus(hit.at, by) });
     }
@@ -272,7 +273,7 @@ function restLine(r: ArmState['rests'][number], bodies: Both<BodyShape>): RestDr
 }
 
 /** Bodies standing so that their facings relative to each other are those of a state; the leader faces up. */
-export function standing(s: ArmState, apart: Metres = 1.05): Both<BodyShape> {
+export function standing(s: ArmState, apart: Metres = 0.86): Both<BodyShape> {
   const shape = { halfBreadth: 0.225, halfDepth: 0.13 };
   const bearing = -s.phi.leader;
   const at = fromBody(bearing, 0, apart);

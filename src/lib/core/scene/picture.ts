@@ -32,7 +32,7 @@ export interface ArmPicture {
 }
 
 const UNIT = 100;
-const EDGE = 46;
+const EDGE = 36;
 const down = (p: Point): Point => ({ x: p.x * UNIT, y: -p.y * UNIT });
 const number = (n: number): string => (Math.round(n * 10) / 10 || 0).toString();
 export const pathOf = (points: readonly Point[]): string =>
@@ -48,11 +48,13 @@ export function pictureOf(s: ArmState): ArmPicture {
 
 function boxOf(bodies: Both<BodyShape>): ArmPicture['box'] {
   const all = [down(bodies.leader.at), down(bodies.follower.at)];
-  const xs = all.map((p) => p.x);
-  const ys = all.map((p) => p.y);
-  const half = Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)) / 2 + EDGE;
-  const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-  return { x: centre.x - half, y: centre.y - half, width: 2 * half, height: 2 * half };
+  const span = (values: readonly number[]): [number, number] => [
+    Math.min(...values) - EDGE,
+    Math.max(...values) + EDGE,
+  ];
+  const [left, right] = span(all.map((p) => p.x));
+  const [top, bottom] = span(all.map((p) => p.y));
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 function shapes(bodies: Both<BodyShape>, drawn: ArmsDrawing): Omit<ArmPicture, 'title' | 'sentence' | 'box'> {

@@ -1,7 +1,7 @@
 import { TICKS_PER_BEAT, otherFoot, type Hand, type Role, type Ticks } from '../base';
 import { asRight, nameOf, type ArmName, type ArmState } from '../arms';
 import { armsAt, valueAt, type Analysis, type Arms, type HandPass, type HeldArm } from '../analysis';
-import type { Feel } from '../vocabulary';
+import { BODY_PARTS, type Feel } from '../vocabulary';
 import { railBeat } from './rail';
 
 /**
@@ -25,6 +25,7 @@ export interface RailPiece {
 export interface RailCrossing {
   readonly x: number;
   readonly over: Hand;
+  readonly raised: boolean;
   /** A short piece of the upper strand. */
   readonly points: readonly { readonly x: number; readonly y: number }[];
 }
@@ -36,11 +37,14 @@ export interface RailBody {
   readonly lie: 'front' | 'behind';
   readonly arm: Hand;
 }
+/** A hand on the partner's body, on the partner's side of the rail. */
 export interface RailRest {
+  /** Whose hand it is. */
   readonly role: Role;
   readonly from: number;
   readonly to: number;
   readonly text: string;
+  readonly block: boolean;
 }
 /** How long the arms are called the same. */
 export interface ArmStretch {
@@ -54,6 +58,7 @@ export interface RailArms {
   readonly strands: readonly RailStrand[];
   readonly crossings: readonly RailCrossing[];
   readonly bodies: readonly RailBody[];
+  readonly rests: readonly RailRest[];
   readonly stretches: readonly ArmStretch[];
 }
 
@@ -80,11 +85,18 @@ export function railArms(a: Analysis): RailArms {
   const lanes = laneChanges(arms, spread, Math.max(0, end));
   const drawn = arms.held
     .toSorted((x, y) => x.from - y.from)
-    .map((h) => strandOf(arms, h, lanes, spread, figure.feel, end));
+    .map((h) => strandOf(arms, h, lanes, figure.feel, end));
   return {
     strands: drawn.map((d) => d.strand),
     crossings: lanes.swaps.flatMap((s) => crossingAt(s, drawn, figure.feel)),
     bodies: arms.held.flatMap((h) => bodiesOf(arms, h, figure.feel, end)),
+    rests: arms.rests.map((r) => ({
+      role: r.role,
+      from: railBeat(Math.max(-4, r.from), figure.feel),
+      to: railBeat(Math.min(r.to, end), figure.feel),
+      text: `${r.hand === 'L' ? 'left' : 'right'} ${r.how === 'block' ? 'blocks' : 'on'} ${BODY_PARTS[r.on].says}`,
+      block: r.how === 'block',
+    })),
     stretches,
   };
 }
@@ -190,16 +202,10 @@ function crossingChanges(arms: Arms, spread: readonly Placed[], end: Ticks): Cha
 interface Drawn {
   readonly strand: RailStrand;
   readonly at: (tick: number) => number;
+  readonly raised: (tick: number) => boolean;
 }
 
-function strandOf(
-  arms: Arms,
-  h: HeldArm,
-  lanes: Lanes,
-  spread: readonly Placed[],
-  feel: Feel,
-  end: Ticks,
-): Drawn {
+function strandOf(arms: Arms, h: HeldArm, lanes: Lanes, feel: Feel, end: Ticks): Drawn {
   const passes = lanes.passes.filter((p) => p.arm === h.leader && p.tick >= h.from && p.tick <= h.to);
   const sides = bodySpans(arms, h, end);
   const at = (tick: number): number => {
@@ -216,11 +222,11 @@ function strandOf(
     }
     return y;
   };
-  void spread;
   const [from, to] = [Math.max(h.from, -4), Math.min(h.to, end)];
   return {
     strand: { arm: h.leader, follower: h.follower, from, to, pieces: pieces(h, sides, at, from, to, feel) },
     at,
+    raised: (tick) => valueAt(h.heights, tick, 'low') === 'overhead',
   };
 }
 
@@ -269,11 +275,12 @@ function crossingAt(s: Swap, drawn: readonly Drawn[], feel: Feel): RailCrossing[
     (d) => d.strand.arm === s.over && d.strand.from <= s.tick && s.tick <= d.strand.to,
   );
   if (!upper) return [];
-  const ticks = Array.from({ length: 13 }, (_, i) => s.tick + (i - 6) * 0.55);
+  const ticks = Array.from({ length: 9 }, (_, i) => s.tick + (i - 4) * 0.5);
   return [
     {
       x: railBeat(s.tick, feel),
       over: s.over,
+      raised: upper.raised(s.tick),
       points: ticks.map((t) => ({ x: railBeat(t, feel), y: upper.at(t) })),
     },
   ];
@@ -334,7 +341,7 @@ export function armStretches(a: Analysis): ArmStretch[] {
     if (last && last.name.title === name.title && last.raised === raised) last.to = tick + LOOK;
     else found.push({ from: tick, to: tick + LOOK, name, raised, state });
   }
-  const named = found.filter((s) => s.name.trade !== undefined || s.to - s.from > SHORTEST_NAME);
+  const named = found.filter((s) => s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
   const kept = (named.length > 0 ? named : found).filter(
     (s, i, all) => s.to - s.from >= SHORTEST_NAME || i === all.length - 1,
   );

@@ -74,7 +74,7 @@
     stroke-linejoin: round;
   }
   .strand {
-    stroke-width: 6;
+    stroke-width: 7;
     stroke-linecap: round;
   }
   .strand.L {
@@ -89,7 +89,7 @@
   }
   .core {
     stroke: var(--sheet);
-    stroke-width: 1.6;
+    stroke-width: 2.2;
   }
   .gap {
     stroke: var(--sheet);
@@ -97,7 +97,7 @@
   }
   .halo {
     stroke: var(--sheet);
-    stroke-width: 9;
+    stroke-width: 10;
     opacity: 0.75;
   }
   .hand {

@@ -31,7 +31,7 @@
     margin: 0;
     padding: 0;
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(88px, 1fr));
     gap: 4px;
   }
   button {
@@ -46,8 +46,13 @@
     line-height: 1.15;
     text-align: center;
   }
+  button :global(svg) {
+    height: 92px;
+    width: auto;
+  }
   button[aria-pressed='true'] {
     background: var(--sheet);
+    color: var(--ink);
     outline: 2px solid var(--ink);
   }
 </style>

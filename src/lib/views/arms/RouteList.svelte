@@ -10,7 +10,7 @@
   import HoldGallery from './HoldGallery.svelte';
   import UseRoute from './UseRoute.svelte';
 
-  let { lab }: { lab: ArmsLab } = $props();
+  let { lab, from }: { lab: ArmsLab; from: { id: string; count: number } | undefined } = $props();
   let choosing = $state(false);
   let using: Route | undefined = $state.raw();
   /** Which route plays, and how many moves are done. */
@@ -112,7 +112,9 @@
   <ol aria-label="Ways">
     {#each lines as { route, tight, steps }, n (n)}
       <li>
-        <p class="sum">{routeSummary(route)}{tight ? ' Passes a tight place: gently.' : ''}</p>
+        <p class="sum">
+          {routeSummary(route)}{tight ? ' · an arm goes behind a back or far across: gently' : ''}
+        </p>
         <ol class="steps">
           {#each steps as step, i (i)}<li>{step.text} <span>→ {step.name}</span></li>{/each}
         </ol>
@@ -131,7 +133,7 @@
             >
           </p>
         {/if}
-        {#if using === route}<UseRoute {route} close={() => (using = undefined)} />{/if}
+        {#if using === route}<UseRoute {route} {from} close={() => (using = undefined)} />{/if}
       </li>
     {/each}
   </ol>
@@ -158,6 +160,10 @@
   .pic {
     width: 120px;
     flex: none;
+  }
+  .pic :global(svg) {
+    height: 130px;
+    width: 100%;
   }
   .gallery {
     max-height: 300px;

@@ -124,8 +124,12 @@
     text-align: left;
   }
   .pic {
-    width: 74px;
+    width: 84px;
     flex: none;
+  }
+  .pic :global(svg) {
+    height: 88px;
+    width: 100%;
   }
   .text {
     display: grid;

@@ -10,10 +10,16 @@
   import { app } from '$lib/state/app.svelte';
   import { loadAll, readable, saveFigure, type FigureRow } from '$lib/storage';
 
-  let { route, close }: { route: Route; close: () => void } = $props();
+  let {
+    route,
+    from: origin,
+    close,
+  }: { route: Route; from: { id: string; count: number } | undefined; close: () => void } = $props();
   let stored: FigureRow[] = $state.raw([]);
-  let chosen = $state('');
-  let beat = $state(3);
+  // svelte-ignore state_referenced_locally
+  let chosen = $state(origin?.id ?? '');
+  // svelte-ignore state_referenced_locally
+  let beat = $state(origin ? origin.count + 1 : 3);
   let done: { id: string; name: string } | undefined = $state.raw();
   let problem = $state('');
 

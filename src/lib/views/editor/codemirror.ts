@@ -19,6 +19,7 @@ import { Annotation, EditorState } from '@codemirror/state';
 import { EditorView, keymap, placeholder } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { difference } from '$lib/core/figure';
+import { HAND_WORDS } from '$lib/core/notation';
 import {
   DIRECTIONS,
   FOOTWORK,
@@ -142,6 +143,8 @@ const moveWords: Completion[] = [
     type: 'constant',
   })),
 ];
+/** A hold is offered before what is done with it. */
+const handWords: Completion[] = HAND_WORDS.map((label, i) => ({ label, type: 'keyword', boost: -i / 100 }));
 const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
   label: t,
   detail: TRACKS[t].says,
@@ -156,6 +159,8 @@ export function complete(context: CompletionContext): CompletionResult | null {
   const word = /[\w/+-]*$/.exec(before)?.[0] ?? '';
   const from = context.pos - word.length;
   if (/^\s*[a-z-]*$/i.test(before)) return word || context.explicit ? { from, options: trackWords } : null;
+  if (/^\s*hands\b/i.test(before))
+    return /^[a-z]/i.test(word) || (context.explicit && word === '') ? { from, options: handWords } : null;
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
   if (!context.explicit && WORDS.has(word)) return null;

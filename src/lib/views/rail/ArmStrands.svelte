@@ -25,6 +25,10 @@
       )}"
     />
   {/each}
+  {#each arms.rests as r, i (i)}
+    {@const at = y(r.role === 'leader' ? 1.72 : -1.72)}
+    <path class="rest {r.role}" class:block={r.block} d="M{x(r.from)} {at}L{x(r.to)} {at}" />
+  {/each}
   {#each arms.strands as s (s.arm + s.follower + s.from)}
     {#each s.pieces as p, i (i)}
       {@const d = path(p.points)}
@@ -46,8 +50,8 @@
   {#each arms.crossings as c (c.x)}
     {@const d = path(c.points)}
     <path {d} class="gap" />
-    <path {d} class="strand {c.over} low" />
-    {#if c.over === 'R'}<path {d} class="core" />{/if}
+    <path {d} class="strand {c.over}" class:raised={c.raised} class:low={!c.raised} />
+    {#if c.raised}<path {d} class="hollow" />{:else if c.over === 'R'}<path {d} class="core" />{/if}
   {/each}
 </svg>
 
@@ -93,8 +97,23 @@
     stroke-dasharray: 2 8;
   }
   .gap {
-    stroke: var(--sheet);
-    stroke-width: 13px;
+    stroke: var(--cell);
+    stroke-width: 12px;
+  }
+  .rest {
+    stroke-width: 4px;
+    stroke-dasharray: 1 7;
+    stroke-linecap: round;
+  }
+  .rest.block {
+    stroke-width: 6px;
+    stroke-dasharray: none;
+  }
+  .rest.leader {
+    stroke: var(--leader);
+  }
+  .rest.follower {
+    stroke: var(--follower);
   }
   .body {
     stroke-width: 15px;

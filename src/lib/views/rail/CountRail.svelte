@@ -1,8 +1,10 @@
 <script lang="ts">
-  import type { Weighed } from '$lib/core/analysis';
+  import { armsAt, type Weighed } from '$lib/core/analysis';
   import { TICKS_PER_BEAT, otherRole, type Role } from '$lib/core/base';
   import { nearestLabelled, sayCount } from '$lib/core/time';
   import { railArms, railBeat, tickAtRail, type ArmStretch } from '$lib/core/scene';
+  import { heldHands, turnWord } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
   import ArmStrands from './ArmStrands.svelte';
@@ -34,6 +36,13 @@
       arms.stretches.findLast((x) => x.from <= Math.max(0, player.tick)) ??
       arms.stretches[0],
   );
+  /** The turn by the school chosen: what it is called with the hands held then. */
+  function turnTitle(role: Role, mark: RailMark): string {
+    const by = (mark.w.action.turn ?? 0) + (mark.w.action.then ?? 0);
+    const held = heldHands(armsAt(a.arms, Math.max(0, mark.w.tick - 1)), role);
+    return `${turnWord(role, by, held, app.turnSchool)} turn`;
+  }
+  const countOf = (tick: number): number => Math.ceil(Math.max(0, tick) / TICKS_PER_BEAT) + 1;
   const SIDE = { L: 'left', R: 'right' } as const;
   /** Which strand is which, at the start. */
   function legend(strands: typeof arms.strands) {
@@ -197,7 +206,7 @@
       >
         <Footprint foot={mark.w.foot} gesture={mark.gesture} />
         <span class="word">{mark.word}</span>
-        {#if mark.turn}<span class="turn num">{mark.turn}</span>{/if}
+        {#if mark.turn}<span class="turn num" title={turnTitle(role, mark)}>{mark.turn}</span>{/if}
       </button>
     {/each}
   </div>
@@ -258,6 +267,9 @@
             onclick={() => (player.tick = n.tick)}>{n.text}</button
           >
         {/each}
+        {#each arms.rests as r, i (i)}
+          <span class="restmark {r.role}" style:left={left(r.from + 0.02)}>{r.text}</span>
+        {/each}
         <div class="holds">
           {#each arms.stretches as x, i (x.from)}
             <button
@@ -313,6 +325,7 @@
     <p class="readout">
       <b>Arms at {sayCount(stretch.from, feel)}: {stretch.name.title}.</b>
       {stretch.name.sentence}
+      <a href="/arms?figure={desk.figure.id}&count={countOf(stretch.from)}">Turns from here</a>
     </p>
   {/if}
 </section>
@@ -472,6 +485,22 @@
   }
   .calls {
     inset: auto 0 0;
+  }
+  .restmark {
+    position: absolute;
+    font-size: 11px;
+    line-height: 12px;
+    padding: 0 4px 0 0;
+    background: var(--sheet);
+    white-space: nowrap;
+  }
+  .restmark.leader {
+    top: 101px;
+    color: var(--leader);
+  }
+  .restmark.follower {
+    top: 15px;
+    color: var(--follower);
   }
   .holds {
     position: absolute;

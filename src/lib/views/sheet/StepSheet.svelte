@@ -2,7 +2,7 @@
   import { SOLE } from '$lib/views/shoe';
   import type { Analysis } from '$lib/core/analysis';
   import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
-  import { footprints, project } from '$lib/core/scene';
+  import { armStretches, footprints, project } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { BODY, DANCES, FORMATIONS, HOLDS, LEVELS } from '$lib/core/vocabulary';
   import { describe } from '$lib/views/rail/rail-model';
@@ -10,7 +10,12 @@
   let { analysis: a }: { analysis: Analysis } = $props();
   const f = $derived(a.figure);
   const ticks = $derived(
-    [...new Set(ROLES.flatMap((r) => a.roles[r].actions.map((w) => w.tick)))].sort((x, y) => x - y),
+    [
+      ...new Set([
+        ...ROLES.flatMap((r) => a.roles[r].actions.map((w) => w.tick)),
+        ...a.words.filter((w) => w.track === 'hands').map((w) => w.tick),
+      ]),
+    ].sort((x, y) => x - y),
   );
   const cell = (role: Role, tick: number): string => {
     const w = a.roles[role].actions.find((x) => x.tick === tick);
@@ -19,6 +24,13 @@
   const word = (track: string, tick: number): string =>
     a.words.find((w) => w.track === track && w.tick === tick)?.text ?? '';
   const extra = $derived(['hands', 'calls'].filter((t) => a.words.some((w) => w.track === t)));
+  const stretches = $derived(armStretches(a));
+  /** The hold that begins with a row: after the row before, at the latest now. */
+  const arms = (i: number): string =>
+    stretches
+      .filter((s) => s.from <= (ticks[i] ?? 0) && (i === 0 || s.from > (ticks[i - 1] ?? 0)))
+      .map((s) => s.name.title)
+      .join('; ');
   const view = $derived(project(a, 'leader', false, 300));
   const prints = $derived(ROLES.flatMap((r) => footprints(a, r)));
 </script>
@@ -42,16 +54,17 @@
       ><tr
         ><th>Count</th><th>Leader</th><th>Follower</th>{#each extra as t (t)}<th
             >{t === 'hands' ? 'Hands' : 'Call'}</th
-          >{/each}</tr
+          >{/each}<th>Arms</th></tr
       ></thead
     >
     <tbody>
-      {#each ticks as tick (tick)}
+      {#each ticks as tick, i (tick)}
         <tr class:unit={tick % (a.unitBeats * TICKS_PER_BEAT) === 0}>
           <th class="num">{sayCount(tick, f.feel)}</th><td>{cell('leader', tick)}</td><td
             >{cell('follower', tick)}</td
           >
           {#each extra as t (t)}<td>{word(t, tick)}</td>{/each}
+          <td>{arms(i)}</td>
         </tr>
       {/each}
     </tbody>

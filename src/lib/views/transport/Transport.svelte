@@ -128,6 +128,8 @@
     padding: 4px 8px;
   }
   .loops {
+    min-width: 120px;
+    overflow-x: auto;
     display: flex;
     gap: 3px;
     align-items: center;

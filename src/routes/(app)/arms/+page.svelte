@@ -1,4 +1,10 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { analyse, armsAt } from '$lib/core/analysis';
+  import { TICKS_PER_BEAT } from '$lib/core/base';
+  import { figureSchema, type Figure } from '$lib/core/figure';
+  import { loadFigure } from '$lib/storage';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Redo from '@lucide/svelte/icons/redo-2';
   import { pictureOf } from '$lib/core/scene';
@@ -13,8 +19,29 @@
   import { exportArms } from '$lib/views/desk/export';
 
   const lab = new ArmsLab();
+  /** The figure and count the hold was taken from. */
+  let from: { id: string; name: string; count: number; beats: number } | undefined = $state.raw();
+
+  onMount(async () => {
+    const id = page.url.searchParams.get('figure');
+    const count = Number(page.url.searchParams.get('count') ?? 1);
+    if (!id || !Number.isInteger(count) || count < 1) return;
+    const row = await loadFigure(await app.db(), id);
+    const figure = row && figureSchema.safeParse(row.figure);
+    if (!figure?.success) return;
+    const a = analyse(figure.data as Figure, app.heights);
+    lab.show(armsAt(a.arms, Math.min(a.end, (count - 1) * TICKS_PER_BEAT), true));
+    from = {
+      id,
+      name: figure.data.name,
+      count,
+      beats: Math.max(1, Math.floor(a.end / TICKS_PER_BEAT) - count),
+    };
+    lab.beats = from.beats;
+  });
+
   const picture = $derived(pictureOf(lab.hold));
-  let all = $state(false);
+  let all = $state(innerWidth > 1000);
 
   function keys(e: KeyboardEvent) {
     if (app.palette || app.shortcuts || typing(e.target) || !(e.ctrlKey || e.metaKey)) return;
@@ -42,12 +69,18 @@
         >
       </span>
     </div>
+    {#if from}
+      <p class="from">
+        Begun at {from.count} of <a href="/figures/{from.id}">{from.name}</a>; {from.beats}
+        {from.beats === 1 ? 'beat' : 'beats'} left.
+      </p>
+    {/if}
     <ArmPicture {picture} />
     <div role="status" aria-live="polite">
       <h2>{lab.name.title}</h2>
       <p class="sentence">{lab.name.sentence}</p>
     </div>
-    <p class="key"><span class="a"></span> leader’s left hand <span class="b"></span> leader’s right hand</p>
+    <p class="key"><span class="a"></span> leader’s left <span class="b"></span> leader’s right</p>
     <HoldBuilder {lab} />
     <p class="row">
       <button aria-expanded={all} onclick={() => (all = !all)}
@@ -61,13 +94,13 @@
     <h2>What each turn makes of it</h2>
     <TurnTable {lab} />
   </section>
-  <section class="ways" aria-label="Ways to a goal"><RouteList {lab} /></section>
+  <section class="ways" aria-label="Ways to a goal"><RouteList {lab} {from} /></section>
 </div>
 
 <style>
   .arms {
     display: grid;
-    grid-template-columns: 290px minmax(0, 1fr) 310px;
+    grid-template-columns: 296px minmax(0, 1fr) 310px;
     gap: 26px;
     padding: 12px 20px;
     height: calc(100dvh - 46px);
@@ -90,8 +123,9 @@
     flex-direction: column;
     gap: 8px;
   }
-  .now :global(svg:not(.lucide)) {
-    max-height: 270px;
+  .now > :global(svg) {
+    height: 220px;
+    flex: none;
   }
   .now h2 {
     font-size: 22px;
@@ -119,6 +153,9 @@
   .key .b {
     margin-left: 8px;
     background: linear-gradient(var(--arm-b) 35%, var(--sheet) 35% 65%, var(--arm-b) 65%);
+  }
+  .from {
+    font-size: 13px;
   }
   .row {
     display: flex;
