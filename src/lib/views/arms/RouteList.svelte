@@ -85,6 +85,7 @@
   <label><input type="checkbox" bind:checked={lab.noBehindBack} /> nothing behind the back</label>
   <label
     >at most <input
+      aria-label="Turns at most"
       class="num"
       type="number"
       min="0.5"
@@ -96,6 +97,7 @@
   >
   <label
     >in <input
+      aria-label="Beats there are"
       class="num"
       type="number"
       min="1"

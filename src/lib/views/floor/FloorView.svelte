@@ -178,7 +178,7 @@
     {#each poses as { role } (role)}
       {@const t = torso(role)}
       {#if t}
-        <g class="dancer {role}">
+        <g class="crown {role}">
           <g transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.angle.toFixed(1)})">
             <path d="M-4 {-t.ry * 0.72 + 1}L0 {-t.ry * 0.72 - 6}L4 {-t.ry * 0.72 + 1}Z" class="face" />
             <circle r={t.ry * 0.72} class="head" />
@@ -236,12 +236,14 @@
     opacity: 0.4;
   }
   .print.leader,
-  .dancer.leader {
+  .dancer.leader,
+  .crown.leader {
     fill: var(--leader);
     color: var(--leader);
   }
   .print.follower,
-  .dancer.follower {
+  .dancer.follower,
+  .crown.follower {
     fill: var(--follower);
     color: var(--follower);
   }
@@ -261,7 +263,8 @@
     stroke: var(--ink);
     stroke-width: 3;
   }
-  .dancer {
+  .dancer,
+  .crown {
     pointer-events: none;
   }
   .shoe.light {

@@ -31,6 +31,10 @@
 
   /** The stretch of arms that is pointed at, or else the one under the playhead. */
   let pointed: ArmStretch | undefined = $state.raw();
+  $effect(() => {
+    void player.tick;
+    pointed = undefined;
+  });
   const stretch = $derived(
     (pointed && arms.stretches.includes(pointed) ? pointed : undefined) ??
       arms.stretches.findLast((x) => x.from <= Math.max(0, player.tick)) ??
@@ -283,9 +287,8 @@
               aria-label="Arms at {sayCount(x.from, feel)}: {x.name.title}. {x.name.sentence}"
               onclick={() => (player.tick = x.from)}
               onpointerenter={() => (pointed = x)}
-              onpointerleave={() => (pointed = undefined)}
-              onfocus={() => (pointed = x)}
-              onblur={() => (pointed = undefined)}>{x.name.title}</button
+              onpointerleave={(e) => e.currentTarget !== document.activeElement && (pointed = undefined)}
+              onfocus={() => (pointed = x)}>{x.name.title}</button
             >
           {/each}
         </div>
