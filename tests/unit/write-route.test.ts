@@ -65,6 +65,22 @@ describe('a route written into a figure', () => {
     expect(writeRoute(gap, route, 36)).toMatchObject({ error: { code: 'too-long' } });
   });
 
+  it('opens the words for several steps it has to turn in', () => {
+    const f = {
+      ...figure('1 two hands low'),
+      lines: 'leader 1 triple 3 triple 5 triple\nfollower 1 triple 3 triple 5 triple\nhands 1 two hands low',
+    };
+    const found = routes(stateOfHold('two-hand'), stateOfHold('double-cross'), {
+      keepHands: true,
+      turning: ['follower'],
+    });
+    const edits = writeRoute(f, found.ok ? found.value[0]! : undefined!, 24);
+    const written = applyEdits(f, edits.ok ? edits.value : []);
+    const a = analyse(written.ok ? written.value : f);
+    expect(a.roles.follower.total).toBe(360);
+    expect(nameOf(armsAt(a.arms, a.end - 1, true)).title).toBe('Double cross, left on top');
+  });
+
   it('leaves every other line and step alone', () => {
     const found = routes(stateOfHold('two-hand'), stateOfHold('hammerlock'), {
       keepHands: true,

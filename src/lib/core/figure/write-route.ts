@@ -1,4 +1,13 @@
-import { TICKS_PER_BEAT, fail, ok, type Hand, type Result, type Role, type Ticks } from '../base';
+import {
+  TICKS_PER_BEAT,
+  fail,
+  ok,
+  type Degrees,
+  type Hand,
+  type Result,
+  type Role,
+  type Ticks,
+} from '../base';
 import { armOf, asRight, freePasses, type Landing, type Move, type Route } from '../arms';
 import { parse } from '../notation';
 import { KINDS } from '../vocabulary';
@@ -32,7 +41,7 @@ export function writeRoute(figure: Figure, route: Route, from: Ticks): Result<Fi
   const end = Math.max(steps.leader.end, steps.follower.end);
   const ends = from + route.moves.length * TICKS_PER_BEAT;
   if (ends > end) return fail({ code: 'too-long', ends });
-  const edits: FigureEdit[] = [];
+  const turns: Turn[] = [];
   const hands = new Map<Ticks, string[]>();
   const say = (tick: Ticks, text: string): void => {
     hands.set(tick, [...(hands.get(tick) ?? []), text]);
@@ -48,13 +57,29 @@ export function writeRoute(figure: Figure, route: Route, from: Ticks): Result<Fi
     const turning = stepsIn(steps[move.role].placed, at);
     const last = turning.at(-1);
     if (!last) return fail({ code: 'no-step', role: move.role, tick: at });
-    edits.push(...turnEdits(move.role, turning, 180 * move.side));
+    turns.push(...sharedTurn(move.role, turning, 180 * move.side));
     done.push(last.tick);
   }
   for (const arm of both) raiseAndLower(arm, route, from, done, say);
-  for (const [tick, texts] of [...hands].sort(([a], [b]) => a - b))
-    edits.push({ type: 'write-words', track: 'hands', tick, text: texts.join(', '), add: true });
-  return tried(figure, edits);
+  const words = [...hands].sort(([x], [y]) => x - y);
+  return written(
+    figure,
+    turns,
+    words.map(([tick, texts]) => ({
+      type: 'write-words',
+      track: 'hands',
+      tick,
+      text: texts.join(', '),
+      add: true,
+    })),
+  );
+}
+
+/** A turn to be made into the step at a tick. */
+interface Turn {
+  readonly role: Role;
+  readonly tick: Ticks;
+  readonly by: Degrees;
 }
 
 function withoutRepeat(figure: Figure): Pick<Figure, 'dance' | 'feel'> {
@@ -66,15 +91,11 @@ const stepsIn = (placed: readonly Placed[], at: Ticks): Placed[] =>
     (p) => p.tick >= at && p.tick < at + TICKS_PER_BEAT && KINDS[p.action.kind].weight === 'takes',
   );
 
-/** Half a turn shared over the steps of a beat, in eighths. Unit words are opened by the edit itself. */
-function turnEdits(role: Role, steps: readonly Placed[], by: number): FigureEdit[] {
+/** Half a turn shared over the steps of a beat, in eighths. */
+function sharedTurn(role: Role, steps: readonly Placed[], by: Degrees): Turn[] {
   const share = Math.trunc(by / steps.length / 45) * 45;
-  return steps.map((p, i): FigureEdit => ({
-    type: 'set-action',
-    role,
-    at: p.ref,
-    patch: { turn: i === steps.length - 1 ? by - share * (steps.length - 1) : share, then: undefined },
-  }));
+  const last = steps.length - 1;
+  return steps.map((p, i) => ({ role, tick: p.tick, by: i === last ? by - share * last : share }));
 }
 
 function wordsOf(move: Exclude<Move, { type: 'turn' | 'carry' }>): string {
@@ -165,12 +186,33 @@ const overIn = (move: Move, arm: Hand): boolean =>
   move.type === 'turn' ? move.over.includes(arm) : move.type === 'carry' && move.arm === arm;
 const beatAfter = (tick: Ticks): Ticks => Math.ceil(tick / TICKS_PER_BEAT) * TICKS_PER_BEAT;
 
-function tried(figure: Figure, edits: readonly FigureEdit[]): Result<FigureEdit[], RouteFailure> {
+/** The edits one after the other: opening a rhythm word moves the places of the steps behind it. */
+function written(
+  figure: Figure,
+  turns: readonly Turn[],
+  words: readonly FigureEdit[],
+): Result<FigureEdit[], RouteFailure> {
+  const edits: FigureEdit[] = [];
   let now = figure;
-  for (const edit of edits) {
+  const add = (edit: FigureEdit): EditFailure | undefined => {
     const next = applyEdit(now, edit);
-    if (!next.ok) return fail({ code: 'edit', error: next.error });
+    if (!next.ok) return next.error;
     now = next.value;
+    edits.push(edit);
+    return undefined;
+  };
+  for (const turn of turns) {
+    const step = resolveMoves(parse(now.lines), turn.role, withoutRepeat(figure)).placed.find(
+      (p) => p.tick === turn.tick,
+    );
+    if (!step) return fail({ code: 'no-step', role: turn.role, tick: turn.tick });
+    const patch = { turn: turn.by, then: undefined };
+    const error = add({ type: 'set-action', role: turn.role, at: step.ref, patch });
+    if (error) return fail({ code: 'edit', error });
   }
-  return ok([...edits]);
+  for (const edit of words) {
+    const error = add(edit);
+    if (error) return fail({ code: 'edit', error });
+  }
+  return ok(edits);
 }

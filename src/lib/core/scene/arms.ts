@@ -159,16 +159,20 @@ function heldOut(hand: Point, arm: Arm, bodies: Both<BodyShape>): Point {
 }
 
 const TWIST_STEPS = 24;
+/** Where arms cross once, the hands are drawn a little off the crossing. */
+const HANDS_ASIDE = 0.06;
 
 /** The free parts of two arms: straight, or twisted round each other as often as the state says. */
 function twisted(s: ArmState, a: End, b: End): Point[][] {
   const n = Math.abs(crossingsOf(s).between);
   const [a0, b0, a1, b1] = [lastOf(a.leader), lastOf(b.leader), lastOf(a.follower), lastOf(b.follower)];
-  if (n < 2)
+  if (n < 2) {
+    const aside = n === 0 ? 0 : HANDS_ASIDE;
     return [
-      [a0, lerp(a0, a1, 0.5), a1],
-      [b0, lerp(b0, b1, 0.5), b1],
+      [a0, lerp(a0, a1, 0.5 - aside), a1],
+      [b0, lerp(b0, b1, 0.5 + aside), b1],
     ];
+  }
   const one: Point[] = [];
   const two: Point[] = [];
   for (let i = 0; i <= TWIST_STEPS; i++) {
