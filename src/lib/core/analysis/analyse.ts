@@ -4,7 +4,7 @@ import { parse, type Parsed } from '../notation';
 import { DANCES, TRACK_NAMES, isMoveTrack } from '../vocabulary';
 import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } from './bodies';
 import { holdFrame, measure, startPlaces, type Floor } from './couple';
-import { followHands, type Arms } from './hands';
+import { followHands, type Arms } from './arms';
 import { walk, type Frame, type Path } from './path';
 import { fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';

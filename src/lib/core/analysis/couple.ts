@@ -13,7 +13,7 @@ import {
 } from '../base';
 import { FORMATIONS, FORMATION_IDS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
 import type { BodySize } from './bodies';
-import type { HeldArm } from './hands';
+import type { HeldArm } from './arms';
 import type { Frame, Path } from './path';
 
 type Both<T> = Readonly<Record<Role, T>>;

@@ -4,4 +4,4 @@ export * from './couple';
 export * from './path';
 export * from './turns';
 export * from './weight';
-export * from './hands';
+export * from './arms';

@@ -9,3 +9,4 @@ export * from './routes';
 export * from './state';
 export * from './swing';
 export * from './transition';
+export { armWords, outerAt, placeOf, positionName, topsBetween } from './words';

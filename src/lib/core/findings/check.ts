@@ -8,13 +8,12 @@ import {
   handNotHeld,
   handTwice,
   headroom,
-  noLead,
-  noStop,
   notRaised,
   takenOutOfReach,
   turnBlocked,
 } from './rules-arms';
 import { collision, endFacing, endPlace, laneBlocked, outOfReach } from './rules-floor';
+import { noLead, noStop } from './rules-leads';
 import { longSpin, turnTooFast } from './rules-turn';
 import {
   endFoot,

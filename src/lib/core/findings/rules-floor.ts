@@ -3,7 +3,7 @@ import { LEAD_IN, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch } from '../figure';
 import { FORMATIONS, HOLDS } from '../vocabulary';
 import { TOLERANCE } from './limits.data';
-import { letGoWhileApart } from './rules-arms';
+import { letGoWhileApart } from './mends-arms';
 import { sayTurn } from './rules-turn';
 import { broken, complete, remedy, say, setAction, takesWeight } from './steps';
 import type { Remedy, Rule } from './types';

@@ -1,6 +1,8 @@
-export * from './hands';
+export * from './hand-acts';
+export * from './hand-print';
+export * from './hand-read';
 export * from './parse';
-export * from './print';
+export { print, printBody, printLabel, printLine, printMove } from './print';
 export { tokens } from './reader';
 export { fractionOf, printTurn, readTurn } from './turns';
 export * from './types';

@@ -10,7 +10,7 @@ import {
   type Meaning,
   type Track,
 } from '../vocabulary';
-import { readHandTokens } from './hands';
+import { readHandTokens } from './hand-read';
 import { moveLabel, tokens, wordLabel, type Token } from './reader';
 import { LOOKS_LIKE_TURN, readTurn } from './turns';
 import type {

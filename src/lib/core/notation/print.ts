@@ -64,5 +64,6 @@ function printWords(item: WordItem): string {
   return spaced(printLabel(item.label), text);
 }
 
-const spaced = (...parts: readonly (string | undefined)[]): string =>
+/** Parts with one space between them; empty ones left out. */
+export const spaced = (...parts: readonly (string | undefined)[]): string =>
   parts.filter((p) => p !== undefined && p !== '').join(' ');

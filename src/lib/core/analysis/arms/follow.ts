@@ -1,159 +1,22 @@
+import { ROLES, type Degrees, type Hand, type Role, type Ticks } from '../../base';
 import {
-  ROLES,
-  TICKS_PER_BEAT,
-  otherRole,
-  radians,
-  signedHeading,
-  type Degrees,
-  type Hand,
-  type Metres,
-  type Role,
-  type Ticks,
-} from '../base';
-import {
-  asRight,
   freePasses,
   inRange,
   naturalBearing,
   simplestCrossing,
   sorted,
   stateOfHold,
-  tooCrossed,
   type Arm,
-  type ArmState,
   type Landing,
   type Rest,
-} from '../arms';
-import type { PlacedWords, Ref } from '../figure';
-import { readHands, type HandAct, type Which } from '../notation';
-import {
-  BODY_PARTS,
-  GRIPS,
-  LEAD_WORDS,
-  type ArmPlace,
-  type Grip,
-  type Height,
-  type HoldId,
-} from '../vocabulary';
-import type { BodySize } from './bodies';
-import type { Path } from './path';
-
-type Both<T> = Readonly<Record<Role, T>>;
-
-/** From a tick on, until the next of its list. */
-interface Since<T> {
-  readonly tick: Ticks;
-  readonly value: T;
-}
-
-/** A pair of hands from being taken to being let go. */
-export interface HeldArm {
-  readonly leader: Hand;
-  readonly follower: Hand;
-  readonly from: Ticks;
-  readonly to: Ticks;
-  readonly heights: readonly Since<Height>[];
-  readonly grips: readonly Since<Grip>[];
-  readonly places: readonly Since<ArmPlace>[];
-  /** Whole turns the arm is further round than a low one: its bearing is 360 · turns − phi. */
-  readonly turns: Both<readonly Since<number>[]>;
-}
-export interface HeldRest extends Rest {
-  readonly from: Ticks;
-  readonly to: Ticks;
-}
-/** A hand going over a head. */
-export interface HandPass {
-  readonly tick: Ticks;
-  /** By the leader's hand. */
-  readonly arm: Hand;
-  readonly role: Role;
-  readonly by: 1 | -1;
-  /** When the hand was raised for it. */
-  readonly raised: Ticks;
-}
-/** Something that causes or prepares a turn, or ends one. */
-export interface Lead {
-  readonly tick: Ticks;
-  readonly prepares: boolean;
-  readonly ends: boolean;
-  readonly ref: Ref;
-}
-
-/** What cannot be, or may hurt, as the hands are written. Hands are the named role's own. */
-export type ArmFault = {
-  readonly tick: Ticks;
-  readonly ref: Ref | undefined;
-} & (
-  | {
-      readonly code: 'locks';
-      readonly role: Role;
-      readonly hand: Hand;
-      readonly arm: Hand;
-      readonly half: number;
-    }
-  | { readonly code: 'too-crossed'; readonly crossing: number }
-  | { readonly code: 'hand-twice'; readonly role: Role; readonly hand: Hand }
-  | { readonly code: 'not-held'; readonly role: Role; readonly hand: Hand | undefined }
-  | { readonly code: 'not-raised'; readonly role: Role; readonly arm: Hand }
-  | { readonly code: 'blocked'; readonly role: Role; readonly rest: Rest }
-  | { readonly code: 'clamped'; readonly role: Role; readonly arm: Hand }
-  | { readonly code: 'behind-back'; readonly role: Role; readonly hand: Hand; readonly arm: Hand }
-  | { readonly code: 'hand-reach'; readonly over: Metres; readonly arm: Hand }
-  | { readonly code: 'too-low'; readonly role: Role; readonly short: Metres; readonly arm: Hand }
-);
-
-/** The arms of a figure at every tick. Arrays as in {@link Path}. */
-export interface Arms {
-  readonly from: Ticks;
-  /** Facing relative to the line to the partner, accumulated. */
-  readonly phi: Both<Float64Array>;
-  readonly held: readonly HeldArm[];
-  readonly rests: readonly HeldRest[];
-  readonly crossings: readonly Since<number>[];
-  readonly passes: readonly HandPass[];
-  readonly leads: readonly Lead[];
-  readonly faults: readonly ArmFault[];
-}
-
-export interface HandsInput {
-  readonly paths: Both<Path>;
-  readonly sizes: Both<BodySize>;
-  readonly hold: HoldId;
-  readonly words: readonly PlacedWords[];
-  readonly end: Ticks;
-}
-
-/** Partners nearer than this have no line between them that means anything. */
-const NO_LINE: Metres = 0.12;
-
-/** Facing of each dancer relative to the line to the partner, unwrapped. O(ticks). */
-function relativeFacings(l: Path, f: Path): Both<Float64Array> {
-  const n = Math.min(l.x.length, f.x.length);
-  const leader = new Float64Array(n);
-  const follower = new Float64Array(n);
-  let bearing = 0;
-  for (let i = 0; i < n; i++) {
-    const dx = (f.x[i] ?? 0) - (l.x[i] ?? 0);
-    const dy = (f.y[i] ?? 0) - (l.y[i] ?? 0);
-    if (i === 0 || dx * dx + dy * dy > NO_LINE * NO_LINE) {
-      const now = Math.atan2(dx, dy) / radians(1);
-      bearing += signedHeading(now - bearing);
-    }
-    leader[i] = (l.facing[i] ?? 0) - bearing;
-    follower[i] = (f.facing[i] ?? 0) - bearing - 180;
-  }
-  return { leader: fromNear(leader), follower: fromNear(follower) };
-}
-
-/** The same list shifted by whole turns so that it begins within half a turn of 0. */
-function fromNear(phi: Float64Array): Float64Array {
-  const shift = signedHeading(phi[0] ?? 0) - (phi[0] ?? 0);
-  if (Math.abs(shift) > 1) for (let i = 0; i < phi.length; i++) phi[i] = (phi[i] ?? 0) + shift;
-  return phi;
-}
-
-const quarter = (a: Degrees): Degrees => Math.round(a / 90) * 90 || 0;
+} from '../../arms';
+import type { PlacedWords, Ref } from '../../figure';
+import { readHands, type HandAct, type Which } from '../../notation';
+import { GRIPS, LEAD_WORDS, type ArmPlace, type Grip, type Height } from '../../vocabulary';
+import { judge } from './judge';
+import { headroomShort, restTooFar, shouldersTooFar } from './reach';
+import { quarter, relativeFacings } from './relative';
+import type { ArmFault, Arms, Both, HandPass, HandsInput, HeldArm, HeldRest, Lead, Since } from './types';
 
 /** An arm while the hands line is being followed. */
 interface Open {
@@ -199,11 +62,11 @@ class Follower {
     for (const arm of [...this.open]) this.#close(arm, this.#input.end);
     for (const r of [...this.resting]) this.#lift(r, this.#input.end);
     const crossings = this.#crossings();
-    this.#judge(crossings);
-    this.faults.sort((a, b) => a.tick - b.tick);
     this.passes.sort((a, b) => a.tick - b.tick);
-    const { phi, held, rests, passes, leads, faults } = this;
-    return { from: this.#from, phi, held, rests, crossings, passes, leads, faults };
+    const { phi, held, rests, passes, leads } = this;
+    const followed = { from: this.#from, phi, held, rests, crossings, passes, leads };
+    const faults = [...this.faults, ...judge(followed)].sort((a, b) => a.tick - b.tick);
+    return { ...followed, faults };
   }
 
   /** The crossing number over time. */
@@ -395,11 +258,8 @@ class Follower {
     if (this.open.length === 2) this.#crossed.push({ tick, by });
   }
 
-  /** Whether the raised hands clear the head, as far as both can reach up. An estimate. */
   #headroom(arm: Open, role: Role, tick: Ticks): void {
-    const { leader, follower } = this.#input.sizes;
-    const up = Math.min(...[leader, follower].map((b) => b.height * 0.818 + b.reach));
-    const short = this.#input.sizes[role].height - up;
+    const short = headroomShort(this.#input.sizes, role);
     if (short > 0 && !this.faults.some((x) => x.code === 'too-low' && x.tick === tick && x.role === role))
       this.faults.push({ code: 'too-low', role, short, arm: arm.leader, tick, ref: undefined });
   }
@@ -452,11 +312,7 @@ class Follower {
     const at = tick <= 0 && act.how === 'rest' ? this.#from : tick;
     this.resting.push({ role: act.role, hand, on: act.on, how: act.how, from: at });
     if (act.how === 'block') this.leads.push({ tick, prepares: false, ends: true, ref });
-    const i = tick - this.#from;
-    const { leader: l, follower: f } = this.#input.paths;
-    const apart = Math.hypot((f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0));
-    const size = this.#input.sizes[act.role];
-    const over = apart - size.reach - size.halfBreadth - this.#input.sizes[otherRole(act.role)].halfDepth;
+    const over = restTooFar(this.#input, act.role, tick);
     if (over > 0) this.faults.push({ code: 'hand-reach', over, arm: hand, tick, ref });
   }
 
@@ -465,20 +321,8 @@ class Follower {
     this.rests.push({ role: r.role, hand: r.hand, on: r.on, how: r.how, from: r.from, to: tick });
   }
 
-  /** How far the hands are from meeting when they are taken. An estimate. */
   #reach(leader: Hand, follower: Hand, tick: Ticks, ref: Ref): void {
-    const i = tick - this.#from;
-    const { paths, sizes } = this.#input;
-    const shoulder = (role: Role, hand: Hand): { x: number; y: number } => {
-      const a = radians(paths[role].facing[i] ?? 0);
-      const side = (hand === 'R' ? 1 : -1) * sizes[role].halfBreadth;
-      return {
-        x: (paths[role].x[i] ?? 0) + side * Math.cos(a),
-        y: (paths[role].y[i] ?? 0) - side * Math.sin(a),
-      };
-    };
-    const [a, b] = [shoulder('leader', leader), shoulder('follower', follower)];
-    const over = Math.hypot(a.x - b.x, a.y - b.y) - sizes.leader.reach - sizes.follower.reach;
+    const over = shouldersTooFar(this.#input, leader, follower, tick);
     if (over > 0) this.faults.push({ code: 'hand-reach', over, arm: leader, tick, ref });
   }
 
@@ -493,62 +337,6 @@ class Follower {
       w: { leader: w('leader'), follower: w('follower') },
     };
   }
-
-  /** What only shows once every arm is known: arms that lock, cross too often, or meet a hand on the body. */
-  #judge(crossings: readonly Since<number>[]): void {
-    for (const arm of this.held) for (const role of ROLES) this.#lockOf(arm, role);
-    const crossed = crossings.find((c) => tooCrossed(c.value));
-    if (crossed)
-      this.faults.push({ code: 'too-crossed', crossing: crossed.value, tick: crossed.tick, ref: undefined });
-    for (const r of this.rests) this.#blockOf(r);
-  }
-
-  #lockOf(arm: HeldArm, role: Role): void {
-    const hand = arm[role];
-    let behind: Ticks | undefined;
-    for (let tick = arm.from; tick < arm.to; tick++) {
-      if (valueAt(arm.heights, tick, 'low') === 'overhead') continue;
-      const phi = this.phiAt(role, tick);
-      const w = quarter(360 * valueAt(arm.turns[role], tick, 0) - phi);
-      if (asRight(hand, w) >= 270) behind ??= tick;
-      if (inRange(hand, w)) continue;
-      const turned = Math.abs(phi - this.phiAt(role, this.#lowSince(arm, tick)));
-      const half = Math.max(1, Math.ceil(Math.round(turned / 90) / 2));
-      this.faults.push({ code: 'locks', role, hand, arm: arm.leader, half, tick, ref: undefined });
-      return;
-    }
-    if (behind !== undefined)
-      this.faults.push({ code: 'behind-back', role, hand, arm: arm.leader, tick: behind, ref: undefined });
-  }
-  #lowSince(arm: HeldArm, tick: Ticks): Ticks {
-    const down = arm.heights.filter((h) => h.tick <= tick && h.value !== 'overhead').at(-1);
-    return Math.max(arm.from, down?.tick ?? arm.from);
-  }
-
-  #blockOf(r: HeldRest): void {
-    const turner = otherRole(r.role);
-    const start = this.phiAt(turner, r.from);
-    const gives = r.how === 'block' ? BLOCK_GIVES : BODY_PARTS[r.on].gives + BLOCK_SLACK;
-    for (let tick = r.from; tick < r.to; tick++) {
-      if (Math.abs(this.phiAt(turner, tick) - start) <= gives) continue;
-      this.faults.push({ code: 'blocked', role: turner, rest: r, tick, ref: undefined });
-      return;
-    }
-  }
-}
-
-/** A blocking hand lets a turn run on this far; a resting one a little further than its part allows. Our estimates. */
-const BLOCK_GIVES: Degrees = 75;
-const BLOCK_SLACK: Degrees = 30;
-
-/** The value of a list of changes at a tick. */
-export function valueAt<T>(list: readonly Since<T>[], tick: number, otherwise: T): T {
-  let value = otherwise;
-  for (const s of list) {
-    if (s.tick > tick) break;
-    value = s.value;
-  }
-  return value;
 }
 
 /**
@@ -556,48 +344,3 @@ export function valueAt<T>(list: readonly Since<T>[], tick: number, otherwise: T
  * hand went over which head and when, and what cannot be. O(ticks + hands).
  */
 export const followHands = (input: HandsInput): Arms => new Follower(input).run();
-
-/**
- * The arms at a tick, which may lie between two. Settled: facings rounded to quarters, as states are named.
- * @example nameOf(armsAt(a.arms, a.end, true)).title
- */
-export function armsAt(arms: Arms, tick: number, settled = false): ArmState {
-  const phiOf = (role: Role): Degrees => {
-    const list = arms.phi[role];
-    const at = Math.max(0, Math.min(list.length - 1, tick - arms.from));
-    const i = Math.floor(at);
-    const phi = (list[i] ?? 0) + ((list[Math.min(i + 1, list.length - 1)] ?? 0) - (list[i] ?? 0)) * (at - i);
-    return settled ? quarter(phi) : phi;
-  };
-  const phi = { leader: phiOf('leader'), follower: phiOf('follower') };
-  const live = arms.held.filter((h) => h.from <= tick && (tick < h.to || isLast(arms, h.to)));
-  const state = live.map((h): Arm => ({
-    leader: h.leader,
-    follower: h.follower,
-    height: valueAt(h.heights, tick, 'low'),
-    grip: valueAt(h.grips, tick, 'loose'),
-    at: valueAt(h.places, tick, 'hand'),
-    w: {
-      leader: 360 * valueAt(h.turns.leader, tick, 0) - phi.leader || 0,
-      follower: 360 * valueAt(h.turns.follower, tick, 0) - phi.follower || 0,
-    },
-  }));
-  return {
-    phi,
-    arms: sorted(state),
-    crossing: live.length < 2 ? 0 : valueAt(arms.crossings, tick, 0),
-    rests: arms.rests
-      .filter((r) => r.from <= tick && (tick < r.to || isLast(arms, r.to)))
-      .map(({ role, hand, on, how }) => ({ role, hand, on, how })),
-  };
-}
-
-/** What lasts to the end still holds at the end. */
-const isLast = (arms: Arms, to: Ticks): boolean => to >= arms.from + arms.phi.leader.length - 1;
-
-/** Which pairs are joined at a tick. */
-export const joinedAt = (arms: Arms, tick: number): readonly HeldArm[] =>
-  arms.held.filter((h) => h.from <= tick && tick < h.to);
-
-/** How long before a turn its lead may be. Our choice: four counts. */
-export const LEAD_WINDOW: Ticks = 4 * TICKS_PER_BEAT;

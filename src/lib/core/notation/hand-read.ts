@@ -1,4 +1,4 @@
-import type { Hand, Role, Span } from '../base';
+import type { Hand, Role } from '../base';
 import {
   ARM_PLACES,
   ARM_PLACE_NAMES,
@@ -13,65 +13,11 @@ import {
   REST_HOWS,
   REST_HOW_NAMES,
   closestWord,
-  type ArmPlace,
-  type BodyPart,
   type Grip,
   type Height,
-  type LeadWord,
-  type RestHow,
 } from '../vocabulary';
+import type { HandAct, HandReading, Pair, UnknownHandWord, Which } from './hand-acts';
 import { tokens, type Token } from './reader';
-
-/** Which joined hands an act is about. A hand without a role is the leader's. */
-export type Which =
-  | { readonly type: 'all' }
-  | { readonly type: 'hand'; readonly role: Role; readonly hand: Hand }
-  | { readonly type: 'pair'; readonly leader: Hand; readonly follower: Hand };
-
-export type Pair = readonly [leader: Hand, follower: Hand];
-
-/** One thing the hands do, as read from the words at a count. */
-export type HandAct =
-  | {
-      readonly type: 'take';
-      readonly how: 'take' | 'change' | 'catch';
-      readonly pairs: readonly Pair[];
-      readonly height?: Height;
-      readonly grip?: Grip;
-      /** The leader's hand on top where the arms must cross. */
-      readonly top?: Hand;
-    }
-  /** Raise, lower, or bring to a height; `landing` says where a raised hand comes down. */
-  | {
-      readonly type: 'height';
-      readonly which: Which;
-      readonly to: Height;
-      readonly landing?: 'front' | 'behind';
-    }
-  | { readonly type: 'grip'; readonly which: Which; readonly grip: Grip }
-  | { readonly type: 'release'; readonly which: Which }
-  | { readonly type: 'over'; readonly which: Which; readonly heads: Role | 'both' }
-  | { readonly type: 'slide'; readonly which: Which; readonly to: ArmPlace }
-  /** A hand on the partner's body; without `hand`, whichever is free. */
-  | {
-      readonly type: 'rest';
-      readonly role: Role;
-      readonly hand?: Hand;
-      readonly on: BodyPart;
-      readonly how: RestHow;
-    }
-  | { readonly type: 'lead'; readonly word: LeadWord }
-  | { readonly type: 'remark'; readonly text: string };
-
-export interface UnknownHandWord {
-  readonly word: string;
-  readonly span: Span;
-  readonly near?: string;
-}
-export interface HandReading {
-  readonly acts: readonly HandAct[];
-  readonly unknown: readonly UnknownHandWord[];
-}
 
 interface Word {
   /** Lower case, without possessive and trailing comma. */
@@ -497,71 +443,3 @@ function readLead(words: readonly Word[], i: number): ActReading | undefined {
   const found = oneOf(words, i, LEAD_WORD_NAMES, (w) => LEAD_WORDS[w].words);
   return found && { act: { type: 'lead', word: found.value }, count: found.count };
 }
-
-/** Writes acts in their plain form: reading it gives the same acts. @example printHands(acts) // 'change to right to right' */
-export const printHands = (acts: readonly HandAct[]): string => acts.map(printAct).join(', ');
-
-const SIDE = { L: 'left', R: 'right' } as const;
-
-function printAct(act: HandAct): string {
-  switch (act.type) {
-    case 'take':
-      return spaced(
-        act.how === 'take' ? undefined : act.how === 'change' ? 'change to' : 'catch',
-        printPairs(act.pairs),
-        act.height && HEIGHTS[act.height].words[0],
-        act.grip && GRIPS[act.grip].words[0],
-        act.top && `${SIDE[act.top]} over ${SIDE[act.top === 'L' ? 'R' : 'L']}`,
-      );
-    case 'height':
-      if (act.to === 'overhead') return spaced('raise', printWhich(act.which));
-      if (act.to === 'low')
-        return spaced(
-          'lower',
-          printWhich(act.which),
-          act.landing && (act.landing === 'front' ? 'in front' : 'behind'),
-        );
-      return spaced('bring', printWhich(act.which), 'to', HEIGHTS[act.to].words[0]);
-    case 'grip':
-      return spaced(printWhich(act.which), GRIPS[act.grip].words[0]);
-    case 'release':
-      return spaced('release', printWhich(act.which));
-    case 'over':
-      return spaced(printWhich(act.which), 'over', act.heads, act.heads === 'both' ? 'heads' : 'head');
-    case 'slide':
-      return spaced('slide', printWhich(act.which), 'to', ARM_PLACES[act.to].words[0]);
-    case 'rest':
-      return spaced(
-        REST_HOWS[act.how].words[0],
-        act.role === 'follower' ? 'follower' : undefined,
-        act.hand && SIDE[act.hand],
-        'on',
-        BODY_PARTS[act.on].words[0],
-      );
-    case 'lead':
-      return LEAD_WORDS[act.word].words[0];
-    case 'remark':
-      return `(${act.text})`;
-  }
-}
-
-function printPairs(list: readonly Pair[]): string {
-  const key = list.map((p) => p.join('')).join(' ');
-  if (key === 'LR RL') return 'two hands';
-  if (key === 'LL RR') return 'crossed';
-  return list.map(([l, f]) => `${SIDE[l]} to ${SIDE[f]}`).join(' and ');
-}
-
-function printWhich(w: Which): string | undefined {
-  switch (w.type) {
-    case 'all':
-      return undefined;
-    case 'hand':
-      return spaced(w.role === 'follower' ? 'follower' : undefined, SIDE[w.hand]);
-    case 'pair':
-      return `${SIDE[w.leader]} to ${SIDE[w.follower]}`;
-  }
-}
-
-const spaced = (...parts: readonly (string | undefined)[]): string =>
-  parts.filter((p) => p !== undefined && p !== '').join(' ');
