@@ -27,7 +27,6 @@ const VIEWS = [
   { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
   { name: 'figures-phone', path: '/figures', phone: true },
   { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
-  { name: 'arms', path: '/arms' },
   { name: 'arms-route', path: '/arms', act: route },
   { name: 'arms-phone', path: '/arms', phone: true },
   { name: 'notation', path: '/notation' },

@@ -4,6 +4,7 @@ import { ROLES, TICKS_PER_BEAT, fail, ok, type Result, type Role } from '$lib/co
 import { firstIssue, readJson, readText, FORMAT, VERSION, type FileError } from '$lib/core/codecs';
 import { type Figure } from '$lib/core/figure';
 import { check, fixesFor } from '$lib/core/findings';
+import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
 import { findingText, problemText, remedyText } from '$lib/messages';
 
@@ -110,6 +111,25 @@ function only(figures: readonly Figure[], rest: Omit<Asked, 'figure'>): Result<A
 
 const metres = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 1000) / 1000 : null);
 
+/** What the arms are at each stretch, and which hand goes over whose head when. */
+function armsReport(a: Analysis) {
+  const say = (tick: number) => sayCount(Math.max(0, tick), a.figure.feel);
+  return {
+    holds: armStretches(a).map(({ from, to, name, raised, state }) => ({
+      from: say(from),
+      to: say(Math.min(to, a.end)),
+      name: name.title,
+      sentence: name.sentence,
+      raised,
+      phi: state.phi,
+      crossing: state.crossing,
+      arms: state.arms.map(({ leader, follower, height, w }) => ({ leader, follower, height, bearing: w })),
+      rests: state.rests,
+    })),
+    passes: a.arms.passes.map((p) => ({ count: say(p.tick), arm: p.arm, over: p.role, by: p.by })),
+  };
+}
+
 /** The answer: plain data, counts as written, metres and degrees. */
 function report(a: Analysis, asked: Asked) {
   const say = (tick: number) => sayCount(tick, a.figure.feel);
@@ -118,6 +138,7 @@ function report(a: Analysis, asked: Asked) {
     name: a.figure.name,
     counts: a.counts,
     roles: Object.fromEntries(ROLES.map((role) => [role, roleReport(a, role)])),
+    arms: armsReport(a),
     floor: {
       closest: { count: say(Math.max(0, floor.closest.tick)), gap: metres(floor.closest.gap) },
       rectangle: {

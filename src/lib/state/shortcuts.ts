@@ -2,12 +2,14 @@
 export interface Shortcut {
   readonly keys: string;
   readonly does: string;
-  readonly where: 'everywhere' | 'figure desk' | 'a step on the rail' | 'the text';
+  readonly where: 'everywhere' | 'arms' | 'figure desk' | 'a step on the rail' | 'the text';
 }
 
 export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Mod+K', does: 'Find a figure or a command', where: 'everywhere' },
   { keys: '?', does: 'This sheet', where: 'everywhere' },
+  { keys: 'Mod+Z', does: 'Back to the hold before', where: 'arms' },
+  { keys: 'Mod+Shift+Z', does: 'Forward again', where: 'arms' },
   { keys: 'Space', does: 'Play or pause', where: 'figure desk' },
   { keys: '← →', does: 'Previous or next count', where: 'figure desk' },
   { keys: 'Home', does: 'Back to count 1', where: 'figure desk' },

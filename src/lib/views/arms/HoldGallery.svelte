@@ -1,16 +1,37 @@
 <script lang="ts">
-  import { keyOfState, presets, type ArmState } from '$lib/core/arms';
+  import { graph, keyOfState, nameOf, presets, type ArmState } from '$lib/core/arms';
   import { pictureOf } from '$lib/core/scene';
   import ArmPicture from './ArmPicture.svelte';
 
   let { chosen, pick, label }: { chosen: ArmState | undefined; pick: (s: ArmState) => void; label: string } =
     $props();
-  const holds = presets().map((state) => ({ state, key: keyOfState(state), picture: pictureOf(state) }));
+  let every = $state(false);
+  let wanted = $state('');
+  const common = presets();
+  /** Every state the trade has a name for; worked out when first asked for. */
+  const named = $derived(every ? graph().states.filter((s) => nameOf(s).trade !== undefined) : common);
+  const holds = $derived(
+    named.map((state) => ({ state, key: keyOfState(state), picture: pictureOf(state) })),
+  );
+  const shown = $derived(
+    holds.filter((h) => h.picture.title.toLowerCase().includes(wanted.trim().toLowerCase())),
+  );
   const key = $derived(chosen && keyOfState(chosen));
 </script>
 
+<div class="find">
+  <button aria-pressed={every} onclick={() => (every = !every)}
+    >{every ? 'Common holds' : 'Every named hold'}</button
+  >
+  {#if every}<input
+      type="search"
+      aria-label="Find a hold"
+      placeholder="find a hold"
+      bind:value={wanted}
+    />{/if}
+</div>
 <ul aria-label={label}>
-  {#each holds as h (h.key)}
+  {#each shown as h (h.key)}
     <li>
       <button
         class="plain"
@@ -24,8 +45,22 @@
     </li>
   {/each}
 </ul>
+{#if shown.length === 0}<p role="status">No hold is called that. Try wrap, cross, hammerlock, shadow.</p>{/if}
 
 <style>
+  .find {
+    display: flex;
+    gap: 6px;
+    margin: 4px 0;
+    font-size: 13px;
+  }
+  .find input {
+    min-width: 0;
+    flex: 1;
+  }
+  p {
+    font-size: 13px;
+  }
   ul {
     list-style: none;
     margin: 0;
@@ -34,7 +69,7 @@
     grid-template-columns: repeat(auto-fill, minmax(88px, 1fr));
     gap: 4px;
   }
-  button {
+  li button {
     flex-direction: column;
     align-items: center;
     justify-content: start;
@@ -46,11 +81,11 @@
     line-height: 1.15;
     text-align: center;
   }
-  button :global(svg) {
+  li button :global(svg) {
     height: 92px;
     width: auto;
   }
-  button[aria-pressed='true'] {
+  li button[aria-pressed='true'] {
     background: var(--sheet);
     color: var(--ink);
     outline: 2px solid var(--ink);

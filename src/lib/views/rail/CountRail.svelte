@@ -7,22 +7,19 @@
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
-  import ArmStrands from './ArmStrands.svelte';
   import Footprint from './Footprint.svelte';
-  import { beatsShown, counts, marks, unitLabel, type RailMark } from './rail-model';
+  import RailNames from './RailNames.svelte';
+  import Spine from './Spine.svelte';
+  import { beatsShown, left, marks, unitLabel, type RailMark } from './rail-model';
 
   let { desk, player }: { desk: Desk; player: Player } = $props();
 
   const a = $derived(desk.analysis);
   const feel = $derived(desk.figure.feel);
   const beats = $derived(beatsShown(a));
-  const numerals = $derived(counts(a));
   const tracks = $derived({ leader: marks(a, 'leader'), follower: marks(a, 'follower') });
   const cells = $derived(Array.from({ length: Math.ceil(beats / a.unitBeats) }, (_, i) => i));
-  const hands = $derived(a.words.filter((w) => w.track === 'hands'));
   const arms = $derived(railArms(a));
-  const armNames = $derived(legend(arms.strands[0] ? arms.strands : []));
-  const calls = $derived(a.words.filter((w) => w.track === 'calls'));
   const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
   const rows = $derived([...new Set(others.map((o) => o.track))]);
   const faults = $derived(
@@ -47,19 +44,6 @@
     return `${turnWord(role, by, held, app.turnSchool)} turn`;
   }
   const countOf = (tick: number): number => Math.ceil(Math.max(0, tick) / TICKS_PER_BEAT) + 1;
-  const SIDE = { L: 'left', R: 'right' } as const;
-  /** Which strand is which, at the start. */
-  function legend(strands: typeof arms.strands) {
-    return strands
-      .filter((t) => t.from <= 0)
-      .map((t) => ({
-        arm: t.arm,
-        text: `${SIDE[t.arm]}–${SIDE[t.follower]}`,
-        top: (t.pieces[0]?.points[0]?.y ?? 0) < 0,
-      }));
-  }
-
-  const left = (at: number): string => `calc(var(--beat) * ${(at + 0.35).toFixed(3)})`;
   const head = $derived(left(Math.max(-0.35, railBeat(player.tick, feel))));
 
   let drag: { role: Role; w: Weighed; x: number; by: number; beat: number } | undefined = $state();
@@ -217,21 +201,7 @@
 {/snippet}
 
 <section class="rail" aria-label="Count rail">
-  <div class="names">
-    {#each ['leader', 'follower'] as const as role (role)}
-      <div class="name {role}">
-        <strong>{role === 'leader' ? 'Leader' : 'Follower'}</strong>
-        <span class="num">{a.roles[role].changes} changes</span>
-        <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
-      </div>
-    {/each}
-    <div class="legend" aria-hidden="true">
-      {#each armNames as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
-    </div>
-    {#if rows.length > 0}<div class="rows">
-        {#each rows as name (name)}<span>{name}</span>{/each}
-      </div>{/if}
-  </div>
+  <RailNames {a} {arms} {rows} />
   <div class="scroller" bind:this={scroller}>
     <div class="lanes" style:--beats={beats}>
       <div class="cells">
@@ -249,55 +219,7 @@
         {/each}
       </div>
       {@render track('leader')}
-      <div class="spine">
-        <div class="hands">
-          {#each hands as h, i (i)}
-            <span
-              class="phrase cut"
-              style:left={left(railBeat(h.tick, feel) - 0.3)}
-              style:max-width="calc(var(--beat) * {Math.max(0.5, (h.end - h.tick) / TICKS_PER_BEAT)})"
-              title={h.text}>{h.text}</span
-            >
-          {/each}
-        </div>
-        <div class="band"><ArmStrands {arms} {beats} /></div>
-        {#each numerals as n (n.tick)}
-          <button
-            class="count num"
-            class:whole={n.whole}
-            style:left={left(n.at)}
-            tabindex="-1"
-            aria-label="To count {n.text}"
-            onclick={() => (player.tick = n.tick)}>{n.text}</button
-          >
-        {/each}
-        {#each arms.rests as r, i (i)}
-          <span class="restmark {r.role}" style:left={left(r.from + 0.02)}>{r.text}</span>
-        {/each}
-        <div class="holds">
-          {#each arms.stretches as x, i (x.from)}
-            <button
-              class="hold cut"
-              class:now={stretch === x}
-              style:left={left(railBeat(x.from, feel) - (i === 0 ? 0.33 : 0.25))}
-              style:max-width="calc(var(--beat) * {Math.max(
-                0.7,
-                (arms.stretches[i + 1]?.from ?? a.end + 3) / TICKS_PER_BEAT - x.from / TICKS_PER_BEAT,
-              )})"
-              aria-label="Arms at {sayCount(x.from, feel)}: {x.name.title}. {x.name.sentence}"
-              onclick={() => (player.tick = x.from)}
-              onpointerenter={() => (pointed = x)}
-              onpointerleave={(e) => e.currentTarget !== document.activeElement && (pointed = undefined)}
-              onfocus={() => (pointed = x)}>{x.name.title}</button
-            >
-          {/each}
-        </div>
-        <div class="calls">
-          {#each calls as c, i (i)}<span class="phrase call" style:left={left(railBeat(c.tick, feel))}
-              >{c.text}</span
-            >{/each}
-        </div>
-      </div>
+      <Spine {a} {player} {arms} {beats} now={stretch} bind:pointed />
       {@render track('follower')}
       {#if rows.length > 0}
         <div class="others" style:--rows={rows.length}>
@@ -340,31 +262,11 @@
     grid-template-columns: 92px 1fr;
     min-width: 0;
   }
-  .names {
-    display: grid;
-    grid-template-rows: 112px 146px 112px auto;
-    align-content: start;
-  }
-  .name {
-    display: flex;
-    flex-direction: column;
-    justify-content: center;
-    font-size: 13px;
-    color: var(--quiet);
-  }
-  .name strong {
-    font: 700 17px var(--display);
-  }
-  .name.leader strong,
   .track.leader {
     color: var(--leader);
   }
-  .name.follower strong,
   .track.follower {
     color: var(--follower);
-  }
-  .name.follower {
-    grid-row: 3;
   }
   .scroller {
     overflow: auto hidden;
@@ -455,95 +357,6 @@
     line-height: 16px;
     white-space: nowrap;
   }
-  .spine {
-    position: relative;
-    height: 146px;
-  }
-  .band {
-    position: absolute;
-    inset: 16px 0 auto;
-    height: 96px;
-  }
-  .count {
-    position: absolute;
-    top: 64px;
-    transform: translate(-50%, -50%);
-    border: 0;
-    background: none;
-    padding: 0 6px;
-    min-height: 40px;
-    font: 800 21px/1 var(--display);
-    color: var(--quiet);
-  }
-  .count.whole {
-    font-size: 38px;
-    color: var(--ink);
-  }
-  .hands,
-  .calls {
-    position: absolute;
-    inset: 0 0 auto;
-    height: 18px;
-    font-size: 12px;
-  }
-  .calls {
-    inset: auto 0 0;
-  }
-  .restmark {
-    position: absolute;
-    font-size: 11px;
-    line-height: 12px;
-    padding: 0 4px 0 0;
-    background: var(--sheet);
-    white-space: nowrap;
-  }
-  .restmark.leader {
-    top: 101px;
-    color: var(--leader);
-  }
-  .restmark.follower {
-    top: 15px;
-    color: var(--follower);
-  }
-  .holds {
-    position: absolute;
-    inset: 110px 0 auto;
-    height: 20px;
-  }
-  .hold {
-    position: absolute;
-    display: block;
-    border: 0;
-    background: none;
-    min-height: 0;
-    padding: 0 3px;
-    font: 650 13px/20px var(--text);
-    white-space: nowrap;
-  }
-  .hold.now {
-    text-decoration: underline;
-    text-underline-offset: 3px;
-  }
-  .legend {
-    grid-row: 2;
-    position: relative;
-    font-size: 12px;
-    font-weight: 650;
-  }
-  .legend span {
-    position: absolute;
-    right: 8px;
-    top: 28px;
-  }
-  .legend .low {
-    top: 82px;
-  }
-  .legend .L {
-    color: var(--arm-a);
-  }
-  .legend .R {
-    color: var(--arm-b);
-  }
   .readout {
     grid-column: 1 / -1;
     font-size: 13px;
@@ -559,12 +372,6 @@
     line-height: 18px;
     padding: 0 3px;
   }
-  .call {
-    transform: translateX(-50%);
-    color: var(--quiet);
-    font-style: italic;
-    font-weight: 400;
-  }
   .others {
     position: relative;
     height: calc(var(--rows) * 19px + 4px);
@@ -577,14 +384,6 @@
   .cut {
     overflow: hidden;
     text-overflow: ellipsis;
-  }
-  .rows {
-    grid-row: 4;
-    display: grid;
-    grid-auto-rows: 19px;
-    font-size: 12px;
-    font-weight: 600;
-    line-height: 18px;
   }
   .playhead {
     position: absolute;
@@ -613,20 +412,6 @@
   @media (max-width: 700px) {
     .rail {
       grid-template-columns: 1fr;
-    }
-    .names {
-      display: flex;
-      gap: 24px;
-      padding-bottom: 4px;
-    }
-    .rows {
-      display: none;
-    }
-    .name {
-      flex-direction: row;
-      align-items: baseline;
-      gap: 6px;
-      flex-wrap: wrap;
     }
   }
 </style>

@@ -21,6 +21,9 @@ export interface RailCount {
   readonly whole: boolean;
 }
 
+/** Where a beat stands on the rail, as CSS. */
+export const left = (at: number): string => `calc(var(--beat) * ${(at + 0.35).toFixed(3)})`;
+
 /** @example turnSign(-270) // '↺ ¾' */
 export function turnSign(turn: number): string {
   const { whole, top, bottom } = fractionOf(turn);

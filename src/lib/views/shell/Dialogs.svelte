@@ -41,6 +41,7 @@
   ];
   const commands = [
     { name: 'Go to Figures', does: () => goto('/figures') },
+    { name: 'Arms: holds, turns and ways between them', does: () => goto('/arms') },
     { name: 'How to write a figure', does: () => goto('/notation') },
     { name: 'Go to Data: import, export, settings', does: () => goto('/data') },
     { name: 'Keyboard shortcuts', does: () => (app.shortcuts = true) },
@@ -53,7 +54,7 @@
       c.name.toLowerCase().includes(words.toLowerCase().trim()),
     ),
   );
-  const places = ['everywhere', 'figure desk', 'a step on the rail', 'the text'] as const;
+  const places = ['everywhere', 'arms', 'figure desk', 'a step on the rail', 'the text'] as const;
 </script>
 
 <Dialog.Root bind:open={app.palette}>

@@ -1,0 +1,114 @@
+<script lang="ts">
+  import type { Analysis } from '$lib/core/analysis';
+  import type { RailArms } from '$lib/core/scene';
+
+  let { a, arms, rows }: { a: Analysis; arms: RailArms; rows: readonly string[] } = $props();
+
+  const SIDE = { L: 'left', R: 'right' } as const;
+  /** Which strand is which, at the start. */
+  const legend = $derived(
+    arms.strands
+      .filter((t) => t.from <= 0)
+      .map((t) => ({
+        arm: t.arm,
+        text: `${SIDE[t.arm]}–${SIDE[t.follower]}`,
+        top: (t.pieces[0]?.points[0]?.y ?? 0) < 0,
+      })),
+  );
+</script>
+
+<div class="names">
+  {#each ['leader', 'follower'] as const as role (role)}
+    <div class="name {role}">
+      <strong>{role === 'leader' ? 'Leader' : 'Follower'}</strong>
+      <span class="num">{a.roles[role].changes} changes</span>
+      <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
+    </div>
+  {/each}
+  <div class="legend" aria-hidden="true">
+    {#each legend as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
+  </div>
+  {#if rows.length > 0}<div class="rows">
+      {#each rows as name (name)}<span>{name}</span>{/each}
+    </div>{/if}
+</div>
+
+<style>
+  .names {
+    display: grid;
+    grid-template-rows: 112px 146px 112px auto;
+    align-content: start;
+  }
+  .name {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    font-size: 13px;
+    color: var(--quiet);
+  }
+  .name strong {
+    font: 700 17px var(--display);
+  }
+  .name.follower {
+    grid-row: 3;
+  }
+  .legend {
+    grid-row: 2;
+    position: relative;
+    font-size: 12px;
+    font-weight: 650;
+  }
+  .legend span {
+    position: absolute;
+    right: 8px;
+    top: 28px;
+  }
+  .legend .low {
+    top: 82px;
+  }
+  .legend .L {
+    color: var(--arm-a);
+  }
+  .legend .R {
+    color: var(--arm-b);
+  }
+  .rows {
+    grid-row: 4;
+    display: grid;
+    grid-auto-rows: 19px;
+    font-size: 12px;
+    font-weight: 600;
+    line-height: 18px;
+  }
+  .leader strong {
+    color: var(--leader);
+  }
+  .follower strong {
+    color: var(--follower);
+  }
+  @media (max-width: 700px) {
+    .names {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 24px;
+      padding-bottom: 4px;
+    }
+    .rows {
+      display: none;
+    }
+    .name {
+      flex-direction: row;
+      align-items: baseline;
+      gap: 6px;
+      flex-wrap: wrap;
+    }
+    .legend {
+      display: flex;
+      gap: 12px;
+      width: 100%;
+    }
+    .legend span {
+      position: static;
+    }
+  }
+</style>
