@@ -27,6 +27,22 @@ describe('POST /api/analyse', () => {
     expect(body.findings).toEqual([]);
   });
 
+  it('says what the arms are, and which hand goes over whose head', async () => {
+    const turn = demoFigures.find((f) => f.id === 'demo-push-turn')!;
+    const { body } = await ask(JSON.stringify({ figure: inFile(turn) }));
+    expect(body.arms.holds.map((h: { from: string; name: string }) => [h.from, h.name])).toEqual([
+      ['1', 'Two-hand hold'],
+      ['4', 'Double cross, left on top'],
+    ]);
+    expect(body.arms.holds[1]).toMatchObject({ crossing: 2, phi: { leader: 0, follower: 360 }, rests: [] });
+    expect(
+      body.arms.passes.map((p: { arm: string; over: string; by: number }) => [p.arm, p.over, p.by]),
+    ).toEqual([
+      ['L', 'follower', 1],
+      ['R', 'follower', 1],
+    ]);
+  });
+
   it('analyses a figure as JSON, with fixes that mend it', async () => {
     const short = demoFigures.find((f) => f.id === 'demo-push-short')!;
     const { status, body } = await ask(
