@@ -105,9 +105,9 @@ test('arms are drawn at every frame of a dance, and locked arms are mended by on
   await open(page, '/figures/demo-push-turn');
   for (let i = 0; i < 9; i++) {
     await page.keyboard.press('ArrowRight');
-    await expect(page.locator('.floor .strand[data-arm="L"]')).toHaveCount(1);
-    await expect(page.locator('.floor .strand[data-arm="R"]')).toHaveCount(1);
-    const d = await page.locator('.floor .strand[data-arm="L"]').getAttribute('d');
+    await expect(page.locator('.floor .halo + .strand[data-arm="L"]')).toHaveCount(1);
+    await expect(page.locator('.floor .halo + .strand[data-arm="R"]')).toHaveCount(1);
+    const d = await page.locator('.floor .halo + .strand[data-arm="L"]').getAttribute('d');
     expect(d).not.toMatch(/NaN|undefined/);
   }
   await open(page, '/figures/demo-turn-locked');

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { ArmPicture } from '$lib/core/scene';
+  import ArmLines from './ArmLines.svelte';
 
   let { picture, label = true, size }: { picture: ArmPicture; label?: boolean; size?: number } = $props();
   const b = $derived(picture.box);
@@ -23,21 +24,7 @@
       <text x={body.at.x} y={body.at.y}>{body.role === 'leader' ? 'L' : 'F'}</text>
     </g>
   {/each}
-  {#each picture.rests as r, i (i)}
-    <path d={r.d} class="rest {r.role}" />
-    <circle cx={r.at.x} cy={r.at.y} r={r.block ? 6 : 4.5} class="palm {r.role}" />
-  {/each}
-  {#each picture.strands as s (s.arm)}
-    <path d={s.d} class="halo" />
-    <path d={s.d} class="strand {s.arm}" class:raised={s.raised} />
-    {#if s.arm === 'R'}<path d={s.d} class="core" />{/if}
-    <circle cx={s.hand.x} cy={s.hand.y} r="5" class="hand {s.arm}" />
-  {/each}
-  {#each picture.crossings as c, i (i)}
-    <path d={c.d} class="gap" />
-    <path d={c.d} class="strand {c.over}" />
-    {#if c.over === 'R'}<path d={c.d} class="core" />{/if}
-  {/each}
+  <ArmLines lines={picture} width={7} />
 </svg>
 
 <style>
@@ -64,64 +51,5 @@
     font: 700 11px var(--text);
     text-anchor: middle;
     dominant-baseline: central;
-  }
-  path.strand,
-  path.core,
-  path.gap,
-  path.halo,
-  path.rest {
-    fill: none;
-    stroke-linejoin: round;
-  }
-  .strand {
-    stroke-width: 7;
-    stroke-linecap: round;
-  }
-  .strand.L {
-    stroke: var(--arm-a);
-  }
-  .strand.R {
-    stroke: var(--arm-b);
-  }
-  .strand.raised {
-    stroke-dasharray: 9 6;
-    stroke-linecap: butt;
-  }
-  .core {
-    stroke: var(--sheet);
-    stroke-width: 2.2;
-  }
-  .gap {
-    stroke: var(--sheet);
-    stroke-width: 13;
-  }
-  .halo {
-    stroke: var(--sheet);
-    stroke-width: 10;
-    opacity: 0.75;
-  }
-  .hand {
-    stroke: var(--sheet);
-    stroke-width: 1.5;
-  }
-  .hand.L {
-    fill: var(--arm-a);
-  }
-  .hand.R {
-    fill: var(--arm-b);
-  }
-  .rest {
-    stroke-width: 5;
-    stroke-linecap: round;
-  }
-  .rest.leader {
-    stroke: var(--leader);
-  }
-  .rest.follower {
-    stroke: var(--follower);
-  }
-  .palm {
-    stroke: var(--sheet);
-    stroke-width: 1.5;
   }
 </style>
