@@ -203,6 +203,15 @@ describe('plans that are said are not findings', () => {
     ],
   ])('%s', (_name, f) => expect(check(analyse(f)).filter((x) => x.severity === 'wrong')).toEqual([]));
 
+  it('where nothing is said about the hands, an arm that would lock is only worth a look', () => {
+    const f = figure(two(SIX, TURN), { level: 4, ...start('open', 'left-right') });
+    const found = check(analyse(f));
+    expect(found.map((x) => [x.code, x.severity])).toEqual([['arm-locks', 'look']]);
+    const fix = fixesFor(analyse(f), found[0]!)[0]!;
+    expect(fix.result.lines).toMatch(/hands \d raise left/);
+    expect(check(analyse(fix.result))).toEqual([]);
+  });
+
   it('a wrong foot that is put right within two beats is only worth a look', () => {
     const f = figure(
       two('1 triple 3 triple 5 place 6 place', '1 place 2 place 3 place 4 place 5 place 6 place'),

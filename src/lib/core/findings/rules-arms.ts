@@ -33,6 +33,9 @@ const undecided = (before: readonly Finding[], tick: Ticks): boolean =>
     (f) => (f.code === 'lane-blocked' || f.code === 'collision') && f.tick <= tick + TICKS_PER_BEAT,
   );
 
+/** Without a hands line the starting hold is taken to stay as it is: worth a look, not a mistake. */
+const saysHands = (a: Analysis): boolean => a.words.some((w) => w.track === 'hands');
+
 /** A rule that turns the faults of one kind into findings. */
 function faultRule<C extends FaultCode>(
   fault: C,
@@ -53,7 +56,11 @@ function faultRule<C extends FaultCode>(
         : faults(a).flatMap((f): Finding[] => {
             if (GUESSED.has(f.code) && undecided(before, f.tick)) return [];
             const found = read(a, f);
-            return found ? [{ code, severity, tick: Math.max(0, f.tick), ...ref(f), ...found }] : [];
+            if (!found) return [];
+            const unsaid = GUESSED.has(f.code) && !saysHands(a);
+            if (unsaid && severity === 'caution') return [];
+            const grade = unsaid ? 'look' : severity;
+            return [{ code, severity: grade, tick: Math.max(0, f.tick), ...ref(f), ...found }];
           }),
     mend: (a, finding) => {
       const f = faults(a).find(

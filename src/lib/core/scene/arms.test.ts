@@ -153,6 +153,15 @@ describe('the strands on the rail', () => {
     const lock = rail(figure(RIGHT, '1 two hands low 2 raise left 5 lower left'));
     expect(lock.bodies.map((b) => [b.role, b.lie, b.arm])).toEqual([['follower', 'behind', 'R']]);
     expect(lock.strands.flatMap((s) => s.pieces.map((p) => p.style))).toContain('behind');
+    const half = PLACE.replace('3 place 4 place', '3 place l1/4 4 place l1/4');
+    const wrap = rail(figure(half, '1 two hands low 2 raise left 5 lower left in front'));
+    const at = (arm: 'L' | 'R') =>
+      wrap.strands
+        .find((x) => x.arm === arm)!
+        .pieces.flatMap((p) => p.points)
+        .find((p) => p.x > 6.5)!.y;
+    expect(at('R')).toBeGreaterThan(at('L') + 0.3);
+    expect(at('L')).toBeGreaterThan(1.1);
     const block = rail(figure(PLACE, '1 right to right low 4 block left on hip'));
     expect(block.rests.map((r) => [r.role, r.text, r.block])).toEqual([['leader', 'left blocks hip', true]]);
   });

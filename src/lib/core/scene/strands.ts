@@ -1,5 +1,5 @@
 import { TICKS_PER_BEAT, otherFoot, type Hand, type Role, type Ticks } from '../base';
-import { asRight, nameOf, type ArmName, type ArmState } from '../arms';
+import { asRight, nameOf, outerAt, type ArmName, type ArmState } from '../arms';
 import { armsAt, valueAt, type Analysis, type Arms, type HandPass, type HeldArm } from '../analysis';
 import { BODY_PARTS, type Feel } from '../vocabulary';
 import { railBeat } from './rail';
@@ -65,7 +65,9 @@ export interface RailArms {
 const SWAP: Ticks = 5;
 const ARCH: Ticks = 8;
 /** Outside of the lanes. */
-const SIDE_LANE = 1.7;
+const SIDE_LANE = 1.72;
+/** Where the outer of two arms across the same body runs. */
+const OUTER_LANE = 1.25;
 const ARCH_LANE = 1.75;
 
 const smooth = (u: number): number => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
@@ -218,7 +220,7 @@ function strandOf(arms: Arms, h: HeldArm, lanes: Lanes, feel: Feel, end: Ticks):
     }
     for (const s of sides) {
       const inside = Math.min(smooth((tick - s.from + 3) / 6), smooth((s.to + 3 - tick) / 6));
-      y += ((s.role === 'follower' ? SIDE_LANE : -SIDE_LANE) - y) * inside;
+      y += ((s.role === 'follower' ? s.lane : -s.lane) - y) * inside;
     }
     return y;
   };
@@ -291,6 +293,7 @@ interface Span {
   readonly from: Ticks;
   readonly to: Ticks;
   readonly lie: 'front' | 'behind';
+  readonly lane: number;
 }
 
 /** When an arm lies round a body: across the front as far as the other side, or behind the back. */
@@ -299,7 +302,10 @@ function bodySpans(arms: Arms, h: HeldArm, end: Ticks): Span[] {
   for (const role of ['leader', 'follower'] as const) {
     let open: { from: Ticks; lie: 'front' | 'behind' } | undefined;
     const close = (to: Ticks): void => {
-      if (open && to - open.from >= 5) out.push({ role, from: open.from, to, lie: open.lie });
+      if (open && to - open.from >= 5) {
+        const outer = outerAt(armsAt(arms, (open.from + to) / 2, true), role) === h[role];
+        out.push({ role, from: open.from, to, lie: open.lie, lane: outer ? OUTER_LANE : SIDE_LANE });
+      }
       open = undefined;
     };
     for (let tick = h.from; tick <= Math.min(h.to, end); tick++) {
