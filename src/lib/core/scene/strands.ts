@@ -1,5 +1,5 @@
 import { TICKS_PER_BEAT, otherFoot, type Hand, type Role, type Ticks } from '../base';
-import { asRight, nameOf, outerAt, type ArmName, type ArmState } from '../arms';
+import { asRight, keyOfState, nameOf, outerAt, type ArmName, type ArmState } from '../arms';
 import { armsAt, valueAt, type Analysis, type Arms, type HandPass, type HeldArm } from '../analysis';
 import { BODY_PARTS, type Feel } from '../vocabulary';
 import { railBeat } from './rail';
@@ -91,7 +91,7 @@ export function railArms(a: Analysis): RailArms {
   return {
     strands: drawn.map((d) => d.strand),
     crossings: lanes.swaps.flatMap((s) => crossingAt(s, drawn, figure.feel)),
-    bodies: arms.held.flatMap((h) => bodiesOf(arms, h, figure.feel, end)),
+    bodies: drawn.flatMap((d) => bodiesOf(d, figure.feel)),
     rests: arms.rests.map((r) => ({
       role: r.role,
       from: railBeat(Math.max(-4, r.from), figure.feel),
@@ -205,6 +205,7 @@ interface Drawn {
   readonly strand: RailStrand;
   readonly at: (tick: number) => number;
   readonly raised: (tick: number) => boolean;
+  readonly sides: readonly Span[];
 }
 
 function strandOf(arms: Arms, h: HeldArm, lanes: Lanes, feel: Feel, end: Ticks): Drawn {
@@ -229,13 +230,35 @@ function strandOf(arms: Arms, h: HeldArm, lanes: Lanes, feel: Feel, end: Ticks):
     strand: { arm: h.leader, follower: h.follower, from, to, pieces: pieces(h, sides, at, from, to, feel) },
     at,
     raised: (tick) => valueAt(h.heights, tick, 'low') === 'overhead',
+    sides,
   };
 }
 
 function laneAt(list: readonly { tick: number; value: number }[], tick: number): number {
   let y = list[0]?.value ?? 0;
-  for (const c of list.slice(1)) y += (c.value - y) * smooth((tick - c.tick + SWAP) / (2 * SWAP));
+  for (let i = 1; i < list.length; i++) {
+    const c = list[i];
+    if (!c || c.tick - SWAP >= tick) break;
+    y = c.tick + SWAP <= tick ? c.value : y + (c.value - y) * smooth((tick - c.tick + SWAP) / (2 * SWAP));
+  }
   return y;
+}
+
+/** A list of changes at every tick of a stretch. O(ticks + changes). */
+function everyTick<T>(
+  list: readonly { readonly tick: Ticks; readonly value: T }[],
+  from: Ticks,
+  to: Ticks,
+  otherwise: T,
+): T[] {
+  const out: T[] = [];
+  let value = otherwise;
+  let next = 0;
+  for (let tick = from; tick <= to; tick++) {
+    while ((list[next]?.tick ?? Infinity) <= tick) value = list[next++]?.value ?? value;
+    out.push(value);
+  }
+  return out;
 }
 
 /** Cuts a strand where its look changes. */
@@ -247,9 +270,10 @@ function pieces(
   to: Ticks,
   feel: Feel,
 ): RailPiece[] {
+  const heights = everyTick(h.heights, from, to, 'low');
   const styleAt = (tick: number): RailPiece['style'] => {
     if (sides.some((s) => s.lie === 'behind' && s.from <= tick && tick < s.to)) return 'behind';
-    return valueAt(h.heights, tick, 'low') === 'overhead' ? 'raised' : 'low';
+    return heights[tick - from] === 'overhead' ? 'raised' : 'low';
   };
   const out: { points: { x: number; y: number }[]; style: RailPiece['style'] }[] = [];
   for (let tick = from; tick <= to; tick++) {
@@ -299,6 +323,8 @@ interface Span {
 /** When an arm lies round a body: across the front as far as the other side, or behind the back. */
 function bodySpans(arms: Arms, h: HeldArm, end: Ticks): Span[] {
   const out: Span[] = [];
+  const last = Math.min(h.to, end);
+  const heights = everyTick(h.heights, h.from, last, 'low');
   for (const role of ['leader', 'follower'] as const) {
     let open: { from: Ticks; lie: 'front' | 'behind' } | undefined;
     const close = (to: Ticks): void => {
@@ -308,10 +334,11 @@ function bodySpans(arms: Arms, h: HeldArm, end: Ticks): Span[] {
       }
       open = undefined;
     };
-    for (let tick = h.from; tick <= Math.min(h.to, end); tick++) {
-      const raised = valueAt(h.heights, tick, 'low') === 'overhead';
+    const turns = everyTick(h.turns[role], h.from, last, 0);
+    for (let tick = h.from; tick <= last; tick++) {
+      const raised = heights[tick - h.from] === 'overhead';
       const phi = arms.phi[role][tick - arms.from] ?? 0;
-      const v = asRight(h[role], 360 * valueAt(h.turns[role], tick, 0) - phi);
+      const v = asRight(h[role], 360 * (turns[tick - h.from] ?? 0) - phi);
       const lie = raised ? undefined : v > 235 ? 'behind' : v < -145 ? 'front' : undefined;
       if (lie !== open?.lie) {
         close(tick);
@@ -323,32 +350,44 @@ function bodySpans(arms: Arms, h: HeldArm, end: Ticks): Span[] {
   return out;
 }
 
-const bodiesOf = (arms: Arms, h: HeldArm, feel: Feel, end: Ticks): RailBody[] =>
-  bodySpans(arms, h, end).map((s) => ({
+const bodiesOf = (d: Drawn, feel: Feel): RailBody[] =>
+  d.sides.map((s) => ({
     role: s.role,
     from: railBeat(Math.max(0, s.from), feel),
     to: railBeat(s.to, feel),
     lie: s.lie,
-    arm: h.leader,
+    arm: d.strand.arm,
   }));
 
 /** How finely the names are looked up, and how short a name is passed over: a turn on its way. */
 const LOOK: Ticks = TICKS_PER_BEAT / 2;
 const SHORTEST_NAME: Ticks = TICKS_PER_BEAT;
 
+/** Names of states, each worked out once: a figure comes back to the same few. */
+function namer(): (s: ArmState) => ArmName {
+  const known = new Map<string, ArmName>();
+  return (s) => {
+    const key = keyOfState(s) + s.arms.map((x) => x.at).join();
+    let name = known.get(key);
+    if (!name) known.set(key, (name = nameOf(s)));
+    return name;
+  };
+}
+
 /** What the arms are called along a figure; what lasts less than a count while somebody turns has no name. */
 export function armStretches(a: Analysis): ArmStretch[] {
   const found: { from: Ticks; to: Ticks; name: ArmName; raised: boolean; state: ArmState }[] = [];
+  const named = namer();
   for (let tick = 0; tick < Math.max(a.end, 1); tick += LOOK) {
     const state = armsAt(a.arms, tick, true);
-    const name = nameOf(state);
+    const name = named(state);
     const raised = state.arms.some((x) => x.height === 'overhead');
     const last = found.at(-1);
     if (last && last.name.title === name.title && last.raised === raised) last.to = tick + LOOK;
     else found.push({ from: tick, to: tick + LOOK, name, raised, state });
   }
-  const named = found.filter((s) => s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
-  const kept = (named.length > 0 ? named : found).filter(
+  const lasting = found.filter((s) => s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
+  const kept = (lasting.length > 0 ? lasting : found).filter(
     (s, i, all) => s.to - s.from >= SHORTEST_NAME || i === all.length - 1,
   );
   return joinEqual(kept.length > 0 ? kept : found);
