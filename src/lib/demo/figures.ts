@@ -453,7 +453,7 @@ export const demoFigures: readonly Figure[] = [
   figure(
     'turn-locked',
     'slot-swing',
-    'Inside of the hand kept low',
+    'Right turn, one hand kept low',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small

@@ -4,11 +4,11 @@ import type { Degrees, Hand, Role } from '$lib/core/base';
 import type { RouteFailure } from '$lib/core/figure';
 import { BODY_PARTS, type TurnSchool } from '$lib/core/vocabulary';
 import { failureText } from './problems';
+import { ordinal } from './words';
 
 /** The one place where turns of the arms become sentences. */
 
 const SIDE = { L: 'left', R: 'right' } as const;
-const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const AMOUNTS: Readonly<Record<number, string>> = {
@@ -61,7 +61,7 @@ export function waysText(ways: readonly Way[]): string {
 export function armFailureText(f: ArmFailure): string {
   switch (f.code) {
     case 'locks':
-      return `the ${f.role}’s ${SIDE[f.hand]} arm locks at the ${ORDINALS[f.half - 1] ?? `${f.half}th`} half turn`;
+      return `the ${f.role}’s ${SIDE[f.hand]} arm locks at the ${ordinal(f.half)} half turn`;
     case 'too-crossed':
       return `the arms would be crossed ${Math.abs(f.crossing)} times`;
     case 'hand-busy':

@@ -1,4 +1,5 @@
 import type { Finding, FindingCode, Remedy, RemedyCode } from '$lib/core/findings';
+import { ordinal } from './words';
 import { FORMATIONS, type FormationId } from '$lib/core/vocabulary';
 
 /** The one place where findings and their mends become sentences. */
@@ -90,7 +91,7 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'An estimate: both arms stretched, from typical bodies.',
   }),
   'arm-locks': (d) => ({
-    sentence: `The ${d.hand} arm locks at ${d.count}: half turn ${d.half} with the hand low.`,
+    sentence: `The ${d.hand} arm locks at ${d.count}, in the ${ordinal(Number(d.half))} half turn with the hand low.`,
     why: 'A low arm winds round the body: a right hand three quarters across the front, a whole turn behind the back, no further. Raise it, change hands or let go.',
   }),
   'arms-crossed': (d) => ({

@@ -27,7 +27,7 @@ import {
   standingStep,
   totalsDiffer,
 } from './rules-weight';
-import { keyOf, type Finding, type Remedy, type Rule, type Severity } from './types';
+import { keyOf, type Finding, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
 
 /** Causes before consequences: a rule sees what those before it found. */
 export const RULES: readonly Rule[] = [
@@ -81,6 +81,20 @@ export interface Fix extends Remedy {
   readonly result: Figure;
 }
 
+/** Mends that differ only in their counts: the first clean one stands for all, so that other kinds are offered too. */
+const ONE_OF_EACH: ReadonlySet<RemedyCode> = new Set([
+  'raise-hand',
+  'release-hand',
+  'change-hands',
+  'take-hands',
+  'reverse-turns',
+  'less-turn',
+  'no-turn',
+  'move-words',
+  'add-stop',
+  'let-go-and-catch',
+]);
+
 /**
  * The mends of a finding, likeliest first, each tried on the figure: the finding is gone after it and nothing is
  * found that was not there before. Only where no mend is so clean, those are offered that bring to light what an
@@ -96,6 +110,7 @@ export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heig
   const revealing: Fix[] = [];
   for (const remedy of rule.mend(a, finding).slice(0, tries)) {
     if (clean.length >= most) break;
+    if (ONE_OF_EACH.has(remedy.code) && clean.some((f) => f.code === remedy.code)) continue;
     const applied = applyEdits(a.figure, remedy.edits);
     if (!applied.ok) continue;
     const fix = { ...remedy, result: applied.value };

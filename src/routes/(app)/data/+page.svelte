@@ -171,13 +171,18 @@
           onchange={() => app.saveSettings()}
         /></label
       >
+    </p>
+  </section>
+  <section>
+    <h2>Schools</h2>
+    <p class="row">
       <label
         >turns are named <select bind:value={app.turnSchool} onchange={() => app.saveSettings()}>
           {#each TURN_SCHOOL_NAMES as id (id)}<option value={id}>{TURN_SCHOOLS[id].name}</option>{/each}
         </select></label
       >
-      <span>{TURN_SCHOOLS[app.turnSchool].says}</span>
     </p>
+    <p>{TURN_SCHOOLS[app.turnSchool].says}</p>
   </section>
   <section>
     <h2>Scheme</h2>
