@@ -95,11 +95,7 @@ describe('hands with turns', () => {
   it.each([
     ['1 two hands low 2 raise both 5 lower both', 'Double cross, left on top', []],
     ['1 two hands low 2 raise left 5 lower left', 'Hammerlock, follower’s left arm', ['behind-back']],
-    [
-      '1 two hands low 2 raise right 5 lower right',
-      'Two hands, facing, follower’s right far across, left over',
-      ['arm-locks'],
-    ],
+    ['1 two hands low 2 raise right 5 lower right', 'Locked, follower’s right arm', ['arm-locks']],
     ['1 right to right low 2 raise 5 lower', 'Handshake', []],
     ['1 left to right low 2 raise 3 release 5 catch right to right', 'Handshake', []],
     ['1 two hands low 2 release right, raise left 5 lower left, catch right to left', 'Two-hand hold', []],

@@ -1,6 +1,6 @@
 import { ROLES, otherFoot, otherRole, type Degrees, type Hand, type Role } from '../base';
 import { BODY_PARTS } from '../vocabulary';
-import { armOf, asRight, pairingOf, quarters, type ArmState, type Both } from './state';
+import { armOf, asRight, eachEnd, inRange, pairingOf, quarters, type ArmState, type Both } from './state';
 import { SIDE, armWords, listed, oftenWords, outerAt, positionName, topsBetween } from './words';
 
 /** The trade's names of holds, worked out from where the arms lie. */
@@ -41,6 +41,8 @@ function shapeOf(s: ArmState, role: Role): Shape {
 }
 
 export function tradeName(s: ArmState): string | undefined {
+  const locked = eachEnd(s).find(({ hand, w }) => !inRange(hand, Math.round(w / 90) * 90));
+  if (locked) return `Locked, ${locked.role}’s ${SIDE[locked.hand]} arm`;
   const q = quarters(s);
   const blocks = s.rests
     .filter((r) => r.how === 'block')

@@ -68,8 +68,10 @@ export function placeOf(hand: Hand, w: Degrees): string | undefined {
       return `behind the back`;
     case 360:
       return `behind the back, round the ${other} side`;
-    default:
+    case 0:
       return undefined;
+    default:
+      return 'further round than an arm goes';
   }
 }
 

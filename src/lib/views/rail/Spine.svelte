@@ -59,6 +59,7 @@
       <button
         class="hold cut"
         class:now={now === x}
+        class:locked={x.name.title.startsWith('Locked')}
         style:left={left(railBeat(x.from, feel) - (i === 0 ? 0.33 : 0.25))}
         style:max-width="calc(var(--beat) * {Math.max(
           0.7,
@@ -142,6 +143,9 @@
     padding: 0 3px;
     font: 650 13px/20px var(--text);
     white-space: nowrap;
+  }
+  .hold.locked {
+    color: var(--wrong);
   }
   .hold.now {
     text-decoration: underline;
