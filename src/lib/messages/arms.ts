@@ -44,17 +44,22 @@ const wayWord = (w: Way): string => {
   return to === w.halves ? 'low, then over' : 'low, over, low';
 };
 
-/** What the hands do in a plan. @example waysText(plan.ways) // 'left over, right low' */
+/** What the hands do in a plan. @example waysText(plan.ways) // 'left over; right low' */
 export function waysText(ways: readonly Way[]): string {
   if (ways.length === 0) return 'no hands held';
+  const hands = (['L', 'R'] as const).filter((h) => ways.some((w) => w.arm === h));
+  const words = hands.map((h) => handText(ways.filter((w) => w.arm === h)));
+  if (hands.length === 2 && words[0] === words[1]) return `both hands ${words[0] ?? ''}`;
+  return hands.map((h, i) => `${SIDE[h]} ${words[i] ?? ''}`).join('; ');
+}
+
+/** One pair of hands, over one turning dancer or both. */
+function handText(ways: readonly Way[]): string {
   const words = ways.map(wayWord);
-  const roles = new Set(ways.map((w) => w.role));
-  const hands = new Set(ways.map((w) => w.arm));
-  if (new Set(words).size === 1 && (hands.size > 1 || roles.size > 1))
-    return hands.size > 1 ? `both hands ${words[0] ?? ''}` : `${SIDE[ways[0]?.arm ?? 'L']} ${words[0] ?? ''}`;
+  if (new Set(words).size === 1) return words[0] ?? '';
   return ways
-    .map((w, i) => `${SIDE[w.arm]} ${words[i] ?? ''}${roles.size > 1 ? ` (${w.role})` : ''}`)
-    .join('; ');
+    .map((w, i) => `${words[i] ?? ''} ${w.raised ? '' : 'at '}the ${w.role}`.replace('  ', ' '))
+    .join(', ');
 }
 
 /** Why something cannot be done with the arms. */

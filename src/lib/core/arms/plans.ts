@@ -158,11 +158,14 @@ function planOf(
     effort += Math.abs(asRight(way.hand, end)) / 360;
     if (way.raised) effort += wholly(way) ? 0.2 : 1.5;
   }
-  effort += Math.abs(result.crossing) * 0.8 + disagreement(ways) * 0.4;
+  effort += Math.abs(result.crossing) * 0.8 + disagreement(ways) * 0.4 + splitHands(ways) * 2;
   return { ways, transition, result, cautions, effort: Math.round(effort * 1000) / 1000 };
 }
 const wholly = (way: Way): boolean =>
   way.raised !== undefined && way.raised.to - way.raised.from === way.halves;
+/** Hands that go over one dancer and stay low at the other, while both turn. */
+const splitHands = (ways: readonly Way[]): number =>
+  ways.filter((w, i) => ways.slice(i + 1).some((v) => v.arm === w.arm && !v.raised !== !w.raised)).length;
 /** One hand up and the other low takes more care than both alike. */
 const disagreement = (ways: readonly Way[]): number =>
   new Set(ways.map((w) => (w.raised ? 1 : 0))).size - (ways.length > 0 ? 1 : 0);

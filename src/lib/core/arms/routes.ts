@@ -187,7 +187,7 @@ function kindOfMove(m: Move): string {
   }
 }
 
-/** Fewer changes of dancer, direction and hands are easier; the follower's turns before the leader's. */
+/** Fewer changes of dancer, direction and hands are easier, hands going over early; the follower's turns before the leader's. */
 function effort(moves: readonly Move[]): number {
   let sum = 0;
   moves.forEach((m, i) => {
@@ -198,6 +198,7 @@ function effort(moves: readonly Move[]): number {
       if (on && before.over.join('') !== m.over.join('')) sum += 0.5;
       sum += m.role === 'leader' ? 0.6 : 0;
       sum += m.over.length === 1 ? 0.1 : 0;
+      sum += m.over.length * i * 0.02;
     } else sum += m.type === 'carry' ? 1.8 : m.type === 'take' && m.top !== m.leader ? 1.3 : 1.2;
   });
   return sum;

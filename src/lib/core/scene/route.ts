@@ -1,4 +1,4 @@
-import type { ArmState, Move, Route } from '../arms';
+import { raisedIn, type ArmState, type Move, type Route } from '../arms';
 
 /**
  * The arms on the way along a route: `at` counts moves from 0 and may lie between two. While a dancer turns, hands
@@ -14,10 +14,20 @@ export function alongRoute(route: Route, at: number): ArmState {
   const move = route.moves[i];
   const u = clamped - i;
   if (!from || !to || !move || u >= 1) return to ?? (route.states[last] as ArmState);
-  return u <= 0 ? from : between(from, to, move, u);
+  return u <= 0 ? from : between(from, to, move, u, upIn(route, i));
 }
 
-function between(from: ArmState, to: ArmState, move: Move, u: number): ArmState {
+/** The hands that are up in the step a move belongs to: once up for a turn, a hand stays up to its end. */
+function upIn(route: Route, move: number): readonly string[] {
+  let first = 0;
+  for (const step of route.steps) {
+    first += step.moves.length;
+    if (move < first) return raisedIn(step);
+  }
+  return [];
+}
+
+function between(from: ArmState, to: ArmState, move: Move, u: number, up: readonly string[]): ArmState {
   if (move.type === 'carry') return lifted(from, [move.arm]);
   if (move.type !== 'turn') return u < 0.5 ? from : to;
   const turned = 180 * move.side * u;
@@ -28,7 +38,7 @@ function between(from: ArmState, to: ArmState, move: Move, u: number): ArmState 
     return { ...arm, w: { ...arm.w, [move.role]: arm.w[move.role] - turned + over } };
   });
   const crossing = late ? to.crossing : from.crossing;
-  return lifted({ ...from, phi, arms, crossing }, move.over);
+  return lifted({ ...from, phi, arms, crossing }, up);
 }
 
 const lifted = (s: ArmState, arms: readonly string[]): ArmState => ({

@@ -23,9 +23,30 @@
     if (single) return turnWord(single, by, heldHands(lab.hold, single), app.turnSchool);
     return lab.turner === 'along' ? (by > 0 ? 'right' : 'left') : by > 0 ? 'follower right' : 'follower left';
   }
+  /** Ways shown at once; the others are one action away. */
+  const SHOWN = 4;
   const cards = (plans: readonly Plan[]) =>
     plans.map((plan) => ({ plan, picture: pictureOf(plan.result), title: nameOf(plan.result).title }));
 </script>
+
+{#snippet ways(list: ReturnType<typeof cards>)}
+  <ul>
+    {#each list as c (c.plan.ways.map((w) => `${w.arm}${w.role}${w.passes}`).join())}
+      <li>
+        <button class="plain" aria-label={planLabel(c.plan, c.title)} onclick={() => lab.show(c.plan.result)}>
+          <span class="pic"><ArmPicture picture={c.picture} label={false} /></span>
+          <span class="text">
+            <b>{c.title}</b>
+            <span>{waysText(c.plan.ways)}</span>
+            {#each c.plan.cautions as caution (caution.type + caution.role + caution.hand)}
+              <span class="caution">{planCautionText(caution)}</span>
+            {/each}
+          </span>
+        </button>
+      </li>
+    {/each}
+  </ul>
+{/snippet}
 
 <div class="who" role="group" aria-label="Who turns">
   {#each turners as t (t)}
@@ -37,33 +58,21 @@
     <section aria-label={capital(amountWords(amount))}>
       <h3>{capital(amountWords(amount))}</h3>
       {#each lab.turns.filter((t) => Math.abs(t.by) === amount) as turn (turn.by)}
+        {@const all = cards(turn.plans.plans)}
         <div class="turn">
           <h4><span class="arrow" aria-hidden="true">{turn.by > 0 ? '↻' : '↺'}</span> {heading(turn.by)}</h4>
           {#if turn.plans.plans.length === 0}
             <p class="none">Not possible from here.</p>
           {/if}
-          <ul>
-            {#each cards(turn.plans.plans) as c (c.plan.ways
-              .map((w) => `${w.arm}${w.role}${w.passes}`)
-              .join())}
-              <li>
-                <button
-                  class="plain"
-                  aria-label={planLabel(c.plan, c.title)}
-                  onclick={() => lab.show(c.plan.result)}
-                >
-                  <span class="pic"><ArmPicture picture={c.picture} label={false} /></span>
-                  <span class="text">
-                    <b>{c.title}</b>
-                    <span>{waysText(c.plan.ways)}</span>
-                    {#each c.plan.cautions as caution (caution.type + caution.role + caution.hand)}
-                      <span class="caution">{planCautionText(caution)}</span>
-                    {/each}
-                  </span>
-                </button>
-              </li>
-            {/each}
-          </ul>
+          {@render ways(all.slice(0, SHOWN))}
+          {#if all.length > SHOWN}
+            <details>
+              <summary
+                >{all.length - SHOWN} more {all.length - SHOWN === 1 ? 'way' : 'ways'}, less easy</summary
+              >
+              {@render ways(all.slice(SHOWN))}
+            </details>
+          {/if}
           {#if turn.plans.impossible.length > 0}
             <ul class="not">
               {#each turn.plans.impossible as p, i (i)}
@@ -141,6 +150,11 @@
   }
   .caution {
     color: var(--caution);
+  }
+  summary {
+    font-size: 13px;
+    cursor: pointer;
+    padding: 4px;
   }
   .none,
   .not {
