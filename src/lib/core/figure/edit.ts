@@ -1,17 +1,10 @@
 import { ROLES, TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
-import {
-  parse,
-  printLine,
-  type Action,
-  type Body,
-  type Label,
-  type MoveItem,
-  type Parsed,
-} from '../notation';
+import { parse, type Action, type Body, type Label } from '../notation';
 import { nearestLabelled, positionAt, toQuickSlow } from '../time';
 import { DANCES, FEELS, KINDS, UNITS } from '../vocabulary';
 import { writeWords, type WriteWords } from './edit-words';
-import { linesOf, openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
+import { openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
+import { countAt, lineFor, rewriteTrack, type Row } from './rows';
 import type { Details, Figure } from './schema';
 
 /** Which parts of an action change; `undefined` takes the part away. */
@@ -92,25 +85,25 @@ function respell(figure: Figure, as: Spelling): Result<Figure, EditFailure> {
     const timed = timeMoves(parsed, role, current);
     if (timed.length === 0) continue;
     const rows = as === 'counts' ? inCounts(timed, current) : inValues(timed, current);
-    result = rows.ok ? rewrite(current, parsed, role, rows.value) : rows;
+    result = rows.ok ? ok(rewriteTrack(current, parsed, role, rows.value)) : rows;
   }
   return result;
 }
 
-const rowOf = (t: Timed<Body>, label: Label, relabel: boolean): Row => ({
+const rowOf = (t: Timed<Body>, label: Label, relabel: boolean): MoveRow => ({
   line: t.ref.line,
   tick: t.tick,
   label,
-  body: t.content,
+  content: t.content,
   relabel,
 });
 
-function inCounts(timed: readonly Timed<Body>[], base: Timebase): Result<Row[], EditFailure> {
+function inCounts(timed: readonly Timed<Body>[], base: Timebase): Result<MoveRow[], EditFailure> {
   if (timed.some((t) => !positionAt(t.tick, base.feel))) return fail('no-such-count');
   return ok(timed.map((t) => rowOf(t, t.label, true)));
 }
 
-function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<Row[], EditFailure> {
+function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<MoveRow[], EditFailure> {
   const durations = timed.map((t, i) => (timed[i + 1]?.tick ?? t.last) - t.tick);
   const values = toQuickSlow(durations, DANCES[base.dance]);
   if (!values.ok || timed[0]?.tick !== 0 || timed.some((t) => t.content.type === 'unit'))
@@ -120,23 +113,14 @@ function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<Row[], 
 
 type StepEdit = Extract<FigureEdit, { type: 'set-action' | 'move' | 'delete' | 'insert' }>;
 
-/** A line item while the lines are being rewritten. */
-interface Row {
-  readonly line: number;
-  readonly tick: Ticks;
-  readonly label: Label;
-  readonly body: Body;
-  /** Its count is new or its number must be written out. */
-  readonly relabel: boolean;
-}
-
-type KeyedRow = Row & { readonly key: string };
+type MoveRow = Row<Body>;
+type KeyedRow = MoveRow & { readonly key: string };
 
 function editSteps(figure: Figure, edit: StepEdit): Result<Figure, EditFailure> {
   const parsed = parse(figure.lines);
   const timed = timeMoves(parsed, edit.role, figure);
   const changed = change(rowsFor(timed, edit, figure), edit, figure);
-  return changed.ok ? rewrite(figure, parsed, edit.role, changed.value) : changed;
+  return changed.ok ? ok(rewriteTrack(figure, parsed, edit.role, changed.value)) : changed;
 }
 
 /** All items of the role; the unit word the edit reaches into is opened first. */
@@ -144,7 +128,7 @@ function rowsFor(timed: readonly Timed<Body>[], edit: StepEdit, base: Timebase):
   const onlyParts = edit.type === 'set-action';
   const renumber = !onlyParts && timed.some((t) => t.renumbered);
   return timed.flatMap((t) => {
-    const row = { line: t.ref.line, tick: t.tick, label: t.label, body: t.content, relabel: renumber };
+    const row = { line: t.ref.line, tick: t.tick, label: t.label, content: t.content, relabel: renumber };
     if (edit.type === 'insert' || !sameItem(t.ref, edit.at) || t.content.type !== 'unit')
       return [{ ...row, key: keyOf(t.ref) }];
     return openRows(t, t.content, row, base);
@@ -154,26 +138,32 @@ function rowsFor(timed: readonly Timed<Body>[], edit: StepEdit, base: Timebase):
 function openRows(
   t: Timed<Body>,
   word: Extract<Body, { type: 'unit' }>,
-  row: Row,
+  row: MoveRow,
   base: Timebase,
 ): KeyedRow[] {
   return openUnit(word).map((action, step) => {
     const offset = UNITS[word.unit].steps[step];
     const tick = t.tick + (offset ? offset.beat * TICKS_PER_BEAT + FEELS[base.feel].ticks[offset.sub] : 0);
-    return { ...row, body: action, tick, key: keyOf({ ...t.ref, step }), relabel: step > 0 || row.relabel };
+    return {
+      ...row,
+      content: action,
+      tick,
+      key: keyOf({ ...t.ref, step }),
+      relabel: step > 0 || row.relabel,
+    };
   });
 }
 
 const sameItem = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item;
 const keyOf = (r: Ref): string => `${r.line}.${r.item}.${r.step}`;
 
-function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Result<Row[], EditFailure> {
+function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Result<MoveRow[], EditFailure> {
   if (edit.type === 'insert') {
     const tick = nearestLabelled(edit.tick, base.feel);
     if (tick < 0) return fail('before-the-start');
     return ok([
       ...placed,
-      { line: lineFor(placed, tick), tick, label: countAt(tick, base), body: edit.action, relabel: true },
+      { line: lineFor(placed, tick), tick, label: countAt(tick, base), content: edit.action, relabel: true },
     ]);
   }
   const index = placed.findIndex((r) => r.key === keyOf(edit.at));
@@ -188,16 +178,8 @@ function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Re
       return ok(placed.with(index, { ...row, tick, relabel: true }));
     }
     case 'set-action':
-      return ok(placed.with(index, { ...row, body: patched(row.body, edit.patch) }));
+      return ok(placed.with(index, { ...row, content: patched(row.content, edit.patch) }));
   }
-}
-
-const lineFor = (rows: readonly Row[], tick: Ticks): number =>
-  (rows.filter((r) => r.tick <= tick).at(-1) ?? rows[0])?.line ?? -1;
-
-function countAt(tick: Ticks, base: Timebase): Label {
-  const p = positionAt(tick, base.feel) ?? { beat: Math.floor(tick / TICKS_PER_BEAT) + 1, sub: '' as const };
-  return { type: 'count', ...p };
 }
 
 function patched(body: Body, patch: ActionPatch): Body {
@@ -214,45 +196,3 @@ function patched(body: Body, patch: ActionPatch): Body {
   if (start.kind === 'close' || start.kind === 'replace') delete start.direction;
   return start as unknown as Body;
 }
-
-function rewrite(
-  figure: Figure,
-  parsed: Parsed,
-  role: Role,
-  rows: readonly Row[],
-): Result<Figure, EditFailure> {
-  const sorted = [...rows].sort((a, b) => a.tick - b.tick);
-  const labelled = sorted.map((r, i) => ({
-    line: r.line,
-    item: { label: labelFor(r, sorted[i - 1], figure), body: r.body } satisfies MoveItem,
-  }));
-  const texts = figure.lines.split('\n');
-  const own = linesOf(parsed, role);
-  if (own.length === 0)
-    texts.unshift(printLine({ type: 'moves', track: role, items: labelled.map((l) => l.item) }));
-  for (const { index, line } of own) {
-    const first = own[0]?.index === index;
-    const items = labelled.filter((l) => l.line === index || (first && l.line < 0)).map((l) => l.item);
-    if (items.length === line.items.length && items.every((it, i) => same(it, line.items[i]))) continue;
-    texts[index] = printLine({ ...line, items });
-  }
-  return ok({ ...figure, lines: texts.join('\n') });
-}
-
-const same = (a: MoveItem, b: MoveItem | undefined): boolean =>
-  b !== undefined && a.body === b.body && a.label === b.label;
-
-/** Written labels stay where they still say the same; a bare `&` is kept only behind its own beat. */
-function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
-  const count = countAt(row.tick, base);
-  if (row.label.type === 'value' && !row.relabel) return row.label;
-  if (row.relabel && count.type === 'count') {
-    return count.sub !== '' && before && beatAt(before) === count.beat
-      ? { type: 'sub', sub: count.sub }
-      : count;
-  }
-  if (row.label.type === 'sub' && !(before && beatAt(before) === beatAt(row))) return count;
-  return row.label;
-}
-
-const beatAt = (row: Row): number => Math.floor(row.tick / TICKS_PER_BEAT) + 1;
