@@ -1,3 +1,4 @@
+export * from './change';
 export * from './difference';
 export * from './edit';
 export * from './edit-words';
@@ -5,4 +6,5 @@ export * from './new';
 export * from './resolve';
 export * from './rows';
 export * from './schema';
+export * from './version';
 export * from './write-route';

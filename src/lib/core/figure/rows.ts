@@ -15,6 +15,8 @@ export interface Row<T extends Body | string = Body | string> {
   readonly content: T;
   /** Its count is new or its number must be written out. */
   readonly relabel: boolean;
+  /** Its place follows from the items before it: a quick, a slow, or a count after counting has begun again. */
+  readonly chained?: boolean;
 }
 
 export type ContentOf<T extends Track> = T extends 'leader' | 'follower' ? Body : string;
@@ -30,8 +32,13 @@ export function rowsOf<T extends Track>(figure: Figure, parsed: Parsed, track: T
     label: t.label,
     content: t.content as ContentOf<T>,
     relabel: false,
+    chained: t.renumbered,
   }));
 }
+
+/** Rows whose items have moved: where a place followed from what stood before, every count is written out. */
+export const uncounted = <T extends Body | string>(rows: readonly Row<T>[]): Row<T>[] =>
+  rows.some((r) => r.chained) ? rows.map((r) => ({ ...r, relabel: true })) : [...rows];
 
 export function countAt(tick: Ticks, base: Timebase): Label {
   const p = positionAt(tick, base.feel) ?? { beat: Math.floor(tick / TICKS_PER_BEAT) + 1, sub: '' as const };

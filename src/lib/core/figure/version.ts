@@ -1,0 +1,143 @@
+import { z } from 'zod';
+import { fail, ok, type Result } from '../base';
+import {
+  applyChange,
+  changeBetween,
+  changeSchema,
+  type Change,
+  type Conflict,
+  type ItemChange,
+} from './change';
+import type { Figure } from './schema';
+
+/** A version of a figure: which figure it is of, and what it changes there. It holds no copy of it. */
+export const versionSchema = z.object({
+  id: z.string().min(1).max(64),
+  of: z.string().min(1).max(64),
+  change: changeSchema,
+});
+export interface Version {
+  readonly id: string;
+  readonly of: string;
+  readonly change: Change;
+}
+
+/** What is kept: a figure, or a version of one. */
+export type Kept = Figure | Version;
+export const isVersion = (k: Kept): k is Version => 'of' in k;
+
+/** A figure as danced, what it is a version of, and where its parent has changed under it. */
+export interface Grown {
+  readonly figure: Figure;
+  readonly of?: string;
+  readonly conflicts: readonly Conflict[];
+}
+
+export type GrowthFailure =
+  | { readonly code: 'no-parent'; readonly id: string; readonly of: string }
+  | { readonly code: 'circle'; readonly id: string; readonly of: string };
+
+/** `figure` as a version of `parent`. @example asVersion(parent, { ...parent, id: 'b', level: 2 }).change.items // [] */
+export const asVersion = (parent: Figure, figure: Figure): Version => ({
+  id: figure.id,
+  of: parent.id,
+  change: changeBetween(parent, figure),
+});
+
+/** The figure a version stands for, on its parent as it is now. */
+export function grow(version: Version, parent: Figure): Grown {
+  const { figure, conflicts } = applyChange(version.change, parent);
+  return { figure: { ...figure, id: version.id }, of: version.of, conflicts };
+}
+
+/**
+ * Every kept thing as a figure: versions grow on their parents, however deep. Errors name those whose parent is not
+ * there, or that are versions of themselves in a circle. O(figures).
+ */
+export function growAll(kept: ReadonlyMap<string, Kept>): Map<string, Result<Grown, GrowthFailure>> {
+  const grown = new Map<string, Result<Grown, GrowthFailure>>();
+  const open = new Set<string>();
+  const one = (id: string, k: Kept): Result<Grown, GrowthFailure> => {
+    const done = grown.get(id);
+    if (done) return done;
+    const result = isVersion(k) ? version(k) : ok<Grown>({ figure: k, conflicts: [] });
+    grown.set(id, result);
+    return result;
+  };
+  const version = (v: Version): Result<Grown, GrowthFailure> => {
+    const parent = kept.get(v.of);
+    if (!parent) return fail({ code: 'no-parent', id: v.id, of: v.of });
+    if (open.has(v.id)) return fail({ code: 'circle', id: v.id, of: v.of });
+    open.add(v.id);
+    const on = one(v.of, parent);
+    open.delete(v.id);
+    return on.ok ? ok(grow(v, on.value.figure)) : fail({ ...on.error, id: v.id });
+  };
+  for (const [id, k] of kept) one(id, k);
+  return grown;
+}
+
+/**
+ * A version after its figure was edited. What was in conflict with the parent before, and is still as the version
+ * wants it, stays in conflict: editing decides nothing.
+ */
+export function regrown(version: Version, parent: Figure, figure: Figure): Version {
+  const open = grow(version, parent).conflicts;
+  const change = changeBetween(parent, figure);
+  const held = open.flatMap((c) => ('item' in c ? [c.item] : []));
+  const items = change.items.map((i) => held.find((h) => sameAim(h, i)) ?? i);
+  const details = { ...change.details };
+  for (const c of open) {
+    const old = c.code === 'detail' ? version.change.details[c.key] : undefined;
+    if (c.code === 'detail' && old && c.key in details) details[c.key] = old;
+  }
+  return { ...version, change: { ...change, items, details } };
+}
+const sameAim = (a: ItemChange, b: ItemChange): boolean =>
+  a.track === b.track && a.to === b.to && a.now === b.now && (a.to !== undefined || a.at === b.at);
+
+/** `mine`: the version keeps its word, knowing the parent's · `theirs`: the parent's word is taken. */
+export type Choice = 'mine' | 'theirs';
+
+/** A version with one conflict decided. @example settle(version, conflict, 'theirs') */
+export function settle(version: Version, conflict: Conflict, choice: Choice): Version {
+  const { change } = version;
+  switch (conflict.code) {
+    case 'remarks': {
+      const { remarks: _, ...rest } = change;
+      const kept: Change =
+        choice === 'theirs' ? rest : { ...rest, remarks: { was: conflict.theirs, now: conflict.mine } };
+      return { ...version, change: kept };
+    }
+    case 'detail': {
+      const { [conflict.key]: old, ...others } = change.details;
+      const mine = {
+        ...(conflict.theirs === undefined ? {} : { was: conflict.theirs }),
+        ...(old && 'now' in old ? { now: old.now } : {}),
+      };
+      const details = choice === 'theirs' ? others : { ...others, [conflict.key]: mine };
+      return { ...version, change: { ...change, details } };
+    }
+    default: {
+      const items = change.items.flatMap((i) => (same(i, conflict.item) ? settled(conflict, choice) : [i]));
+      return { ...version, change: { ...change, items } };
+    }
+  }
+}
+const same = (a: ItemChange, b: ItemChange): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+function settled(c: Extract<Conflict, { item: ItemChange }>, choice: Choice): ItemChange[] {
+  const { item } = c;
+  if (choice === 'theirs') return [];
+  const { at: _, was: __, ...aim } = item;
+  switch (c.code) {
+    case 'changed':
+      return [{ ...item, was: c.theirs }];
+    case 'gone':
+      return [aim];
+    case 'taken':
+      return item.was !== undefined
+        ? [item, { track: item.track, ...(item.to === undefined ? {} : { at: item.to }), was: c.theirs }]
+        : [{ ...aim, ...(item.to === undefined ? {} : { at: item.to }), was: c.theirs }];
+  }
+}
