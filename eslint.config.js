@@ -13,6 +13,8 @@ const ROOMS = [
   'figure',
   'analysis',
   'findings',
+  'vary',
+  'likeness',
   'scene',
   'codecs',
 ];

@@ -12,6 +12,8 @@ const ROOMS = [
   'core/figure',
   'core/analysis',
   'core/findings',
+  'core/vary',
+  'core/likeness',
   'core/scene',
   'core/codecs',
   'messages',

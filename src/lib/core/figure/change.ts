@@ -7,7 +7,9 @@ import { align } from './align';
 import { countAt, lineFor, rewriteTrack, rowsOf, uncounted, type Row } from './rows';
 import type { Figure } from './schema';
 
-const place = z.string().regex(/^[1-9]\d{0,2}[e&a]?$/, { message: 'expected a count such as 3 or 3&' });
+const place = z
+  .string()
+  .regex(/^(0[e&a]|[1-9]\d{0,2}[e&a]?)$/, { message: 'expected a count such as 3 or 3&' });
 const words = z.string().max(4000);
 
 /**

@@ -17,6 +17,8 @@ export interface Row<T extends Body | string = Body | string> {
   readonly relabel: boolean;
   /** Its place follows from the items before it: a quick, a slow, or a count after counting has begun again. */
   readonly chained?: boolean;
+  /** Where it ends when nothing follows. */
+  readonly last?: Ticks;
 }
 
 export type ContentOf<T extends Track> = T extends 'leader' | 'follower' ? Body : string;
@@ -33,6 +35,7 @@ export function rowsOf<T extends Track>(figure: Figure, parsed: Parsed, track: T
     content: t.content as ContentOf<T>,
     relabel: false,
     chained: t.renumbered,
+    last: t.last,
   }));
 }
 
@@ -116,6 +119,7 @@ function printTrack(track: Track, items: readonly Labelled[], stray: string | un
 function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
   const count = countAt(row.tick, base);
   if (row.label.type === 'value' && !row.relabel) return row.label;
+  if (count.type === 'count' && count.beat < 1 && count.sub !== '') return { type: 'sub', sub: count.sub };
   if (row.relabel && count.type === 'count') {
     return count.sub !== '' && before && beatAt(before) === count.beat
       ? { type: 'sub', sub: count.sub }

@@ -1,4 +1,5 @@
 export * from './check';
 export { TOLERANCE, DIZZY } from './limits.data';
 export { sayTurn } from './rules-turn';
+export { parityRepairs, type ParityRepair } from './steps';
 export * from './types';

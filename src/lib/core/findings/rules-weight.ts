@@ -307,7 +307,7 @@ export const sameFoot: Rule = {
       { ...range },
       { type: 'set-details', patch: { sameFoot: [...a.figure.sameFoot, range] } },
     );
-    return [...roles.flatMap((r) => parityRepairs(a, r, f.tick, to)), declare];
+    return [...roles.flatMap((r) => parityRepairs(a, r, f.tick, to).map((p) => p.remedy)), declare];
   },
 };
 
@@ -343,7 +343,7 @@ export const endFoot: Rule = {
   },
   mend: (a, f) => {
     const roles: readonly Role[] = f.role ? [f.role] : ROLES;
-    const [own, partner] = roles.map((r) => parityRepairs(a, r, f.tick, a.end));
+    const [own, partner] = roles.map((r) => parityRepairs(a, r, f.tick, a.end).map((p) => p.remedy));
     const repairs = partner ? together(own ?? [], partner) : (own ?? []);
     return [...repairs, ...declareEnd(a, roles)];
   },

@@ -62,7 +62,7 @@ export const countsOf = (from: Ticks, to: Ticks): { from: number; to: number } =
  * hold, a touch or hold a step, a triple two steps, two steps a triple. Those that bring the role to its partner's steps come first,
  * then those not under a turn, then the later ones.
  */
-export function parityRepairs(a: Analysis, role: Role, from: Ticks, to: Ticks): Remedy[] {
+export function parityRepairs(a: Analysis, role: Role, from: Ticks, to: Ticks): ParityRepair[] {
   const window = a.roles[role].actions.filter((w) => w.tick >= from && w.tick < to);
   const turning = (w: Weighed): number => (w.action.turn || w.action.then ? 1 : 0);
   const ordered = [...window].sort((x, y) => turning(x) - turning(y) || y.tick - x.tick);
@@ -71,8 +71,22 @@ export function parityRepairs(a: Analysis, role: Role, from: Ticks, to: Ticks): 
     ...ordered.flatMap((w) => [...takeAway(a, role, w), ...give(a, role, w)]),
   ];
   const partner = new Set(a.roles[otherRole(role)].actions.filter((w) => w.change).map((w) => w.tick));
-  const disturbs = (o: Offer): number => (partner.has(o.tick) === o.steps ? 0 : 1);
-  return offers.sort((x, y) => disturbs(x) - disturbs(y)).map((o) => o.remedy);
+  const underTurn = new Set(window.filter((w) => turning(w) > 0).map((w) => w.tick));
+  return offers
+    .map((o) => ({
+      remedy: o.remedy,
+      withPartner: partner.has(o.tick) === o.steps,
+      underTurn: underTurn.has(o.tick),
+    }))
+    .sort((x, y) => Number(y.withPartner) - Number(x.withPartner));
+}
+
+/** One way to change which foot is free. */
+export interface ParityRepair {
+  readonly remedy: Remedy;
+  /** It steps where the partner steps, or waits where the partner waits. */
+  readonly withPartner: boolean;
+  readonly underTurn: boolean;
 }
 
 /** A repair, the tick it touches, and whether the role steps there afterwards. */

@@ -1,0 +1,12 @@
+export * from './consequence';
+export { breakSchoolOf } from './convert';
+export { levelNeeded } from './level';
+export * from './offers';
+export * from './patterns';
+export { otherEnding, repairs, sameFootFrom, type Repair } from './repair';
+export { repeatsOf } from './repeat';
+export { patternAt } from './rhythm';
+export { placeOf, scoreOf, tickOfPlace, writtenOut, type Score } from './score';
+export { AMOUNTS, sharedInEighths, turnRuns, type TurnRun } from './turns';
+export * from './types';
+export * from './vary';

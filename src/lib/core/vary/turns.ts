@@ -1,0 +1,118 @@
+import { TICKS_PER_BEAT, fail, ok, type Degrees, type Result, type Role, type Ticks } from '../base';
+import type { Analysis, Weighed } from '../analysis';
+import { openUnit, type Figure } from '../figure';
+import type { Action } from '../notation';
+import { isAction, moved, opened, placeOf, scoreOf, takesWeight, wellPlaced, type MoveRow } from './score';
+import type { VaryFailure } from './types';
+
+/** The amounts a turn is usually taught at. Common practice. */
+export const AMOUNTS: readonly Degrees[] = [180, 360, 540, 720, 900];
+
+/** One turn of a role: steps in a row that turn the same way. Places as in a variation; `to` is its last step. */
+export interface TurnRun {
+  readonly role: Role;
+  readonly from: Ticks;
+  readonly to: Ticks;
+  readonly amount: Degrees;
+}
+
+/** Turning steps further apart than this are two turns. Our choice. */
+const APART: Ticks = 2 * TICKS_PER_BEAT;
+const turned = (w: Weighed): Degrees => (w.action.turn ?? 0) + (w.action.then ?? 0);
+
+/** The turns of a role in a figure whose repeats are written out. */
+export function turnRuns(a: Analysis, role: Role): TurnRun[] {
+  const runs: { from: Ticks; to: Ticks; amount: Degrees; last: Ticks }[] = [];
+  for (const w of a.roles[role].actions) {
+    const by = turned(w);
+    if (by === 0) continue;
+    const run = runs.at(-1);
+    const place = placeOf(w.tick, a.figure.feel);
+    if (run && Math.sign(run.amount) === Math.sign(by) && w.tick - run.last <= APART) {
+      run.to = place;
+      run.amount += by;
+      run.last = w.tick;
+    } else runs.push({ from: place, to: place, amount: by, last: w.tick });
+  }
+  return runs.map(({ from, to, amount }) => ({ role, from, to, amount }));
+}
+
+/**
+ * A turn given another amount (0 takes it out): shared in eighths over the weight-taking steps from `from` to `to`,
+ * the middle ones taking what does not divide. Pivots there are taken up into it.
+ */
+export function turnTo(
+  figure: Figure,
+  whose: Role,
+  from: Ticks,
+  to: Ticks,
+  amount: Degrees,
+): Result<Figure, VaryFailure> {
+  const score = scoreOf(figure);
+  const rows = opened(score[whose], from, to + 1);
+  const takers = rows.filter((r) => r.tick >= from && r.tick <= to && canTurn(r));
+  if (takers.length === 0 && amount !== 0) return fail('no-step-to-turn');
+  const shares = sharedInEighths(amount, takers.length);
+  const next = rows.map((r) => {
+    if (r.tick < from || r.tick > to) return r;
+    const i = takers.indexOf(r);
+    return moved({ ...r, content: withTurn(r, i < 0 ? 0 : (shares[i] ?? 0)) }, r.tick);
+  });
+  return wellPlaced(figure, { ...score, [whose]: next });
+}
+
+const canTurn = (r: MoveRow): boolean =>
+  takesWeight(r.content) || (isAction(r.content) && r.content.kind === 'pivot');
+
+function withTurn(r: MoveRow, by: Degrees): MoveRow['content'] {
+  const { turn: _, then: __, ...rest } = r.content;
+  if (rest.type === 'action' && rest.kind === 'pivot' && by === 0) return { ...rest, kind: 'hold' } as Action;
+  return (by === 0 ? rest : { ...rest, turn: by }) as MoveRow['content'];
+}
+
+/** In quarters where that goes, else in eighths. @example sharedInEighths(360, 3) // [90, 180, 90] */
+export function sharedInEighths(amount: Degrees, n: number): Degrees[] {
+  if (n === 0) return [];
+  const unit = amount % 90 === 0 ? 90 : 45;
+  const parts = Math.trunc(Math.abs(amount) / unit);
+  const each = Math.floor(parts / n);
+  const over = parts - each * n;
+  const first = Math.floor((n - over) / 2);
+  const rest = Math.abs(amount) - parts * unit;
+  const middle = Math.floor((n - 1) / 2);
+  return Array.from({ length: n }, (_, i) => {
+    const share = (each + (i >= first && i < first + over ? 1 : 0)) * unit;
+    return Math.sign(amount) * (share + (i === middle ? rest : 0)) || 0;
+  });
+}
+
+/** The places of a run widened to all weight-taking steps of the units it lies in: more time for the same turn. */
+export function widened(a: Analysis, run: TurnRun): TurnRun {
+  const size = a.unitBeats * TICKS_PER_BEAT;
+  const from = Math.floor(run.from / size) * size;
+  const to = (Math.floor(run.to / size) + 1) * size - 1;
+  const places = scoreOf(a.figure)
+    [run.role].flatMap((r) =>
+      r.content.type === 'unit' ? openedPlaces(r) : takesWeight(r.content) ? [r.tick] : [],
+    )
+    .filter((p) => p >= from && p <= to);
+  return { ...run, from: Math.min(run.from, ...places), to: Math.max(run.to, ...places) };
+}
+
+function openedPlaces(r: MoveRow): Ticks[] {
+  if (r.content.type !== 'unit') return [];
+  const steps = openUnit(r.content);
+  return opened([r], r.tick, r.tick + 1).flatMap((x, i) =>
+    steps[i] && takesWeight(x.content) ? [x.tick] : [],
+  );
+}
+
+/** One side of the turn the other way round, at the same counts. */
+export const reversedTurn = (figure: Figure, run: TurnRun): Result<Figure, VaryFailure> =>
+  turnTo(figure, run.role, run.from, run.to, -run.amount);
+
+/** No run there: nothing to change. */
+export const runAt = (a: Analysis, role: Role, from: Ticks, to: Ticks): Result<TurnRun, VaryFailure> => {
+  const run = turnRuns(a, role).find((r) => r.from < to && r.to >= from);
+  return run ? ok(run) : fail('nothing-to-turn');
+};
