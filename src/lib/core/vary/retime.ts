@@ -1,7 +1,7 @@
-import { ROLES, TICKS_PER_BEAT, fail, ok, otherRole, type Result, type Role, type Ticks } from '../base';
+import { ROLES, TICKS_PER_BEAT, fail, type Result, type Role, type Ticks } from '../base';
 import type { CountRange, Figure, Row } from '../figure';
 import type { Action, Body } from '../notation';
-import { HOLDS, TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
+import { HOLDS, TRACK_NAMES, type Track } from '../vocabulary';
 import {
   lengthOfScore,
   mapTracks,

@@ -91,10 +91,9 @@ export function widened(a: Analysis, run: TurnRun): TurnRun {
   const size = a.unitBeats * TICKS_PER_BEAT;
   const from = Math.floor(run.from / size) * size;
   const to = (Math.floor(run.to / size) + 1) * size - 1;
-  const places = scoreOf(a.figure)
-    [run.role].flatMap((r) =>
-      r.content.type === 'unit' ? openedPlaces(r) : takesWeight(r.content) ? [r.tick] : [],
-    )
+  const rows = scoreOf(a.figure)[run.role];
+  const places = rows
+    .flatMap((r) => (r.content.type === 'unit' ? openedPlaces(r) : takesWeight(r.content) ? [r.tick] : []))
     .filter((p) => p >= from && p <= to);
   return { ...run, from: Math.min(run.from, ...places), to: Math.max(run.to, ...places) };
 }
