@@ -467,4 +467,99 @@ export const demoFigures: readonly Figure[] = [
       mistake: 'The left hand stays low through a whole right turn: the follower’s right arm locks half-way.',
     },
   ),
+  figure(
+    'six-tap',
+    'six-count-swing',
+    'Basic with taps',
+    `
+    leader 1 tap 2 side 3 tap 4 side 5 rock step
+    follower 1 tap 2 side 3 tap 4 side 5 rock step
+    hands 1 left to right low
+    calls 1 tap 2 step 3 tap 4 step 5 rock 6 step`,
+    { family: 'basic', notes: 'The same figure with a tap where the triple was.' },
+  ),
+  figure(
+    'six-late',
+    'six-count-swing',
+    'Basic with late triples',
+    `
+    leader 1 side 2 close & side 3 side 4 close & side 5 rock step
+    follower 1 side 2 close & side 3 side 4 close & side 5 rock step
+    hands 1 left to right low
+    calls 1 step 2 tri & ple 3 step 4 tri & ple 5 rock 6 step`,
+    { family: 'basic', level: 3, notes: 'The same figure with the quick steps at the end of the two beats.' },
+  ),
+  figure(
+    'six-turn',
+    'six-count-swing',
+    'Basic with a turn',
+    `
+    leader 1 triple side 3 triple side 5 rock step
+    follower 1 triple side 3 back r1/4 & close r1/2 4 side r1/4 5 rock step
+    hands 1 left to right low 2 raise left 4 lower left
+    leads 2 lift 3 turn the follower under
+    calls 1 tri & ple 2 up 3 turn & turn 4 and 5 rock 6 step`,
+    { family: 'basic', level: 3, tempo: { min: 100, max: 140 } },
+  ),
+  figure(
+    'six-turn-change',
+    'six-count-swing',
+    'Basic with a turn into a handshake',
+    `
+    leader 1 triple side 3 triple side 5 rock step
+    follower 1 triple side 3 back r1/4 & close r1/2 4 side r1/4 5 rock step
+    hands 1 left to right low 2 raise left 4 lower left 5 change to right to right
+    leads 2 lift 3 turn the follower under 5 the other hand takes over
+    calls 1 tri & ple 2 up 3 turn & turn 4 and 5 change 6 step`,
+    { family: 'basic', level: 3, tempo: { min: 100, max: 140 } },
+  ),
+  figure(
+    'salsa1-turn',
+    'salsa-on-1',
+    'Basic with a right turn',
+    `
+    leader 1 mambo fwd 5 mambo back
+    follower 1 mambo back 5 side r1/4 6 replace r1/2 7 close r1/4 8 hold
+    hands 1 two hands low 4 release right, raise left 8 lower left, right to left
+    leads 4 lift the left 5 turn the follower under
+    calls 1 break 2 place 3 close 4 up 5 turn 6 turn 7 close`,
+    { family: 'basic', level: 3 },
+  ),
+  figure(
+    'salsa1-crossed',
+    'salsa-on-1',
+    'Basic into a double cross',
+    `
+    leader 1 mambo fwd 5 mambo back
+    follower 1 mambo back 5 side r1/4 6 replace r1/2 7 close r1/4 8 hold
+    hands 1 two hands low 4 raise both 8 lower both
+    leads 4 lift both 5 turn the follower under both
+    feels 8 both arms crossed twice, left on top
+    calls 1 break 2 place 3 close 4 up 5 turn 6 turn 7 cross`,
+    { family: 'basic', level: 3, cautions: ['Raise rather than pull; loose thumbs.'] },
+  ),
+  figure(
+    'left-pass-turn',
+    'slot-swing',
+    'Left side pass with one and a half turns',
+    `
+    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & back small l3/4 4 back l3/4 5 hook & replace 6 back
+    hands 1 left to right low 2 guide, raise left 4 slow, lower left
+    leads 1 leave the lane 2 lift as the follower comes through 3 turn
+    calls 1 walk 2 up 3 through & turn 4 face 5 an & chor 6 step`,
+    { family: 'pass', level: 4, tempo: { min: 84, max: 100 } },
+  ),
+  figure(
+    'left-pass-change',
+    'slot-swing',
+    'Left side pass, turned, into a handshake',
+    `
+    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & back small l3/4 4 back l3/4 5 hook & replace 6 back
+    hands 1 left to right low 2 guide, raise left 4 slow, lower left 5 change to right to right
+    leads 1 leave the lane 2 lift as the follower comes through 3 turn 5 the other hand takes over
+    calls 1 walk 2 up 3 through & turn 4 face 5 change & and 6 step`,
+    { family: 'pass', level: 4, tempo: { min: 84, max: 100 } },
+  ),
 ];

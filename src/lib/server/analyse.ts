@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { analyse, type Analysis } from '$lib/core/analysis';
 import { ROLES, TICKS_PER_BEAT, fail, ok, type Result, type Role } from '$lib/core/base';
 import { firstIssue, readJson, readText, FORMAT, VERSION, type FileError } from '$lib/core/codecs';
-import { type Figure } from '$lib/core/figure';
+import { isVersion, type Figure } from '$lib/core/figure';
 import { check, fixesFor } from '$lib/core/findings';
 import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
@@ -97,9 +97,14 @@ function fromText(text: string, rest: Omit<Asked, 'figure'>): Result<Asked, Refu
 }
 
 function fromJson(figure: unknown, rest: Omit<Asked, 'figure'>): Result<Asked, Refusal> {
-  const read = readJson(JSON.stringify({ format: FORMAT, version: VERSION, figures: [figure] }));
+  const read = readJson(
+    JSON.stringify({ format: FORMAT, version: VERSION, figures: [figure], versions: [] }),
+  );
   if (!read.ok) return refuse(422, { ...read.error, at: read.error.at.replace(/^figures\[0\]/, 'figure') });
-  return only(read.value, rest);
+  return only(
+    read.value.filter((k): k is Figure => !isVersion(k)),
+    rest,
+  );
 }
 
 function only(figures: readonly Figure[], rest: Omit<Asked, 'figure'>): Result<Asked, Refusal> {

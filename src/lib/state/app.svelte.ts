@@ -38,8 +38,8 @@ class App {
     const db = openDatabase();
     await db.open();
     if (!(await db.settings.get('seeded'))) {
-      const { demoFigures } = await import('$lib/demo/figures');
-      await seedOnce(db, demoFigures, Date.now());
+      const { demoKept } = await import('$lib/demo');
+      await seedOnce(db, demoKept, Date.now());
     }
     return db;
   }

@@ -1,5 +1,5 @@
 import type { Figure } from '$lib/core/figure';
-import { journal, saveFigure, type Database, type FigureRow, type SaveError } from '$lib/storage';
+import { journal, loadFigure, saveFigure, type Database, type FigureRow, type SaveError } from '$lib/storage';
 
 export type SaveState = 'saved' | 'saving' | 'conflict' | 'failed';
 const CHANNEL = 'brisk-partner:saved';
@@ -19,6 +19,7 @@ export class Saver {
     private readonly id: string,
     rev: number,
     private readonly onOther: (row: FigureRow) => void,
+    private readonly onSaved: (row: FigureRow) => void = () => {},
   ) {
     this.#rev = rev;
     this.#channel.onmessage = (e: MessageEvent) => void this.#heard(e.data);
@@ -47,6 +48,7 @@ export class Saver {
         return;
       }
       this.#rev = result.value.rev;
+      this.onSaved(result.value);
       journal.settle(this.store, figure);
       this.#channel.postMessage({ id: this.id, rev: this.#rev });
     }
@@ -78,7 +80,7 @@ export class Saver {
   async #heard(data: unknown): Promise<void> {
     if (typeof data !== 'object' || data === null || (data as { id?: unknown }).id !== this.id) return;
     if (this.#busy || this.#next) return;
-    const row = await this.db.figures.get(this.id);
+    const row = await loadFigure(this.db, this.id);
     if (!row || row.rev <= this.#rev || this.#busy || this.#next) return;
     this.#rev = row.rev;
     this.onOther(row);

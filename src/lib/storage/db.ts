@@ -1,13 +1,25 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Figure } from '$lib/core/figure';
+import type { Conflict, Figure, Version } from '$lib/core/figure';
 
-/** A figure as it lies in the browser. `rev` grows with each save, so that two tabs notice each other. */
-export interface FigureRow {
+/** What lies in the browser: a figure, or a version, which holds only what it changes on its parent. */
+export interface StoredRow {
   id: string;
   rev: number;
   /** Milliseconds since 1970. */
   updated: number;
+  figure?: Figure;
+  version?: Version;
+}
+/** A figure as it is danced. `rev` grows with each save, so that two tabs notice each other. */
+export interface FigureRow {
+  id: string;
+  rev: number;
+  updated: number;
   figure: Figure;
+  /** What it is a version of, and by what. */
+  version?: Version;
+  /** Where its parent has changed under it. */
+  conflicts?: readonly Conflict[];
 }
 export interface SettingRow {
   key: string;
@@ -15,7 +27,7 @@ export interface SettingRow {
 }
 
 export type Database = Dexie & {
-  figures: EntityTable<FigureRow, 'id'>;
+  figures: EntityTable<StoredRow, 'id'>;
   settings: EntityTable<SettingRow, 'key'>;
 };
 
@@ -25,5 +37,6 @@ export const DB_NAME = 'brisk-partner';
 export function openDatabase(name = DB_NAME): Database {
   const db = new Dexie(name) as Database;
   db.version(1).stores({ figures: 'id, updated', settings: 'key' });
+  db.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
   return db;
 }

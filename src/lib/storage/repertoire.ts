@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '$lib/core/base';
-import { figureSchema, type Figure } from '$lib/core/figure';
-import type { Database, FigureRow } from './db';
+import { figureSchema, isVersion, regrown, type Figure, type Kept } from '$lib/core/figure';
+import type { Database, FigureRow, StoredRow } from './db';
+import { growRows, keptIn, rowOf, withAncestors } from './grown';
 
 export type SaveError =
   | { readonly type: 'changed-elsewhere'; readonly theirs: FigureRow }
@@ -9,7 +10,7 @@ export type SaveError =
 
 /**
  * Saves a figure over revision `base` (0: new). Nothing is written when another tab has saved meanwhile: the error
- * carries what lies there.
+ * carries what lies there. A version keeps only what it changes on its parent, and its open conflicts stay open.
  */
 export async function saveFigure(
   db: Database,
@@ -20,23 +21,50 @@ export async function saveFigure(
   try {
     return await db.transaction('rw', db.figures, async () => {
       const there = await db.figures.get(figure.id);
-      if (there && there.rev !== base) return fail<SaveError>({ type: 'changed-elsewhere', theirs: there });
+      if (there && there.rev !== base) {
+        const theirs = await loadFigure(db, figure.id);
+        if (theirs) return fail<SaveError>({ type: 'changed-elsewhere', theirs });
+      }
       if (!there && base > 0) return fail<SaveError>({ type: 'deleted-elsewhere' });
-      const row: FigureRow = { id: figure.id, rev: base + 1, updated: now, figure };
-      await db.figures.put(row);
-      return ok(row);
+      const kept = await asKept(db, there, figure);
+      await db.figures.put(rowOf(figure.id, base + 1, now, kept));
+      return ok((await loadFigure(db, figure.id)) as FigureRow);
     });
   } catch (e) {
     return fail({ type: 'failed', message: e instanceof Error ? e.message : String(e) });
   }
 }
 
-export const loadFigure = (db: Database, id: string): Promise<FigureRow | undefined> => db.figures.get(id);
+/** An edited figure in the form it is kept in: a version stays one while its parent is there. */
+async function asKept(db: Database, there: StoredRow | undefined, figure: Figure): Promise<Kept> {
+  if (!there?.version) return figure;
+  const parent = await loadFigure(db, there.version.of);
+  return parent ? regrown(there.version, parent.figure, figure) : figure;
+}
+
+export async function loadFigure(db: Database, id: string): Promise<FigureRow | undefined> {
+  const row = await db.figures.get(id);
+  if (!row) return undefined;
+  return growRows(await withAncestors(db, [row])).find((r) => r.id === id);
+}
+
 /** The figures changed last, newest first: what a list shows before it has everything. */
-export const loadLatest = (db: Database, most: number): Promise<FigureRow[]> =>
-  db.figures.orderBy('updated').reverse().limit(most).toArray();
-export const loadAll = (db: Database): Promise<FigureRow[]> => db.figures.toArray();
-export const deleteFigure = (db: Database, id: string): Promise<void> => db.figures.delete(id);
+export async function loadLatest(db: Database, most: number): Promise<FigureRow[]> {
+  const latest = await db.figures.orderBy('updated').reverse().limit(most).toArray();
+  const wanted = new Set(latest.map((r) => r.id));
+  return growRows(await withAncestors(db, latest)).filter((r) => wanted.has(r.id));
+}
+export const loadAll = async (db: Database): Promise<FigureRow[]> => growRows(await db.figures.toArray());
+
+/** Everything as it is kept, also what cannot be read or whose parent is gone: for taking it all away. */
+export const loadKept = async (db: Database): Promise<Kept[]> =>
+  (await db.figures.toArray()).flatMap((r) => keptIn(r) ?? []);
+
+/** Some figures as they are kept, with everything they are versions of. */
+export async function loadKeptWith(db: Database, id: string): Promise<Kept[]> {
+  const row = await db.figures.get(id);
+  return row ? (await withAncestors(db, [row])).flatMap((r) => keptIn(r) ?? []) : [];
+}
 
 /** What to do with a figure whose id is already there. */
 export type OnClash = 'replace' | 'keep-both';
@@ -46,45 +74,63 @@ export interface Imported {
   readonly replaced: number;
 }
 
-/** Writes all figures or none. */
+/** Writes all or nothing. Throws, saying which, when a version's parent is neither among them nor there. */
 export async function importFigures(
   db: Database,
-  figures: readonly Figure[],
+  kept: readonly Kept[],
   onClash: OnClash,
   makeId: () => string,
   now: number,
 ): Promise<Imported> {
   return db.transaction('rw', db.figures, async () => {
     const there = new Map(
-      (await db.figures.bulkGet(figures.map((f) => f.id))).flatMap((r) => (r ? [[r.id, r]] : [])),
+      (await db.figures.bulkGet(kept.map((k) => k.id))).flatMap((r) => (r ? [[r.id, r]] : [])),
     );
-    const rows = figures.map((figure): FigureRow => {
-      const old = there.get(figure.id);
-      if (!old) return { id: figure.id, rev: 1, updated: now, figure };
-      if (onClash === 'replace') return { id: figure.id, rev: old.rev + 1, updated: now, figure };
-      const id = makeId();
-      return { id, rev: 1, updated: now, figure: { ...figure, id } };
+    const renamed = new Map(
+      onClash === 'keep-both' ? kept.filter((k) => there.has(k.id)).map((k) => [k.id, makeId()]) : [],
+    );
+    const rows = kept.map((k): StoredRow => {
+      const id = renamed.get(k.id) ?? k.id;
+      const rev = onClash === 'replace' ? (there.get(k.id)?.rev ?? 0) + 1 : 1;
+      const moved: Kept = isVersion(k) ? { ...k, id, of: renamed.get(k.of) ?? k.of } : { ...k, id };
+      return rowOf(id, rev, now, moved);
     });
     await db.figures.bulkPut(rows);
+    await refuseOrphans(db, rows);
     const replaced = onClash === 'replace' ? there.size : 0;
     return { added: rows.length - replaced, replaced };
   });
 }
 
+async function refuseOrphans(db: Database, rows: readonly StoredRow[]): Promise<void> {
+  if (!rows.some((r) => r.version)) return;
+  const grown = new Map(growRows(await withAncestors(db, rows)).map((r) => [r.id, r.figure]));
+  for (const { id, version } of rows) {
+    if (!version) continue;
+    const said = version.change.details.name?.now;
+    const name = typeof said === 'string' ? said : id;
+    const figure = grown.get(id);
+    if (!figure) throw new Error(`“${name}” is a version of a figure that is neither in the file nor here.`);
+    const read = figureSchema.safeParse(figure);
+    if (!read.success)
+      throw new Error(
+        `“${name}” cannot be read: ${read.error.issues[0]?.path.join('.') ?? ''} ${read.error.issues[0]?.message ?? ''}`,
+      );
+  }
+}
+
 /** Puts the demo repertoire into an empty store, once; later starts leave what the user kept or deleted alone. */
-export async function seedOnce(db: Database, figures: readonly Figure[], now: number): Promise<boolean> {
+export async function seedOnce(db: Database, kept: readonly Kept[], now: number): Promise<boolean> {
   return db.transaction('rw', db.figures, db.settings, async () => {
     if (await db.settings.get('seeded')) return false;
     await db.settings.put({ key: 'seeded', value: true });
     if ((await db.figures.count()) > 0) return false;
-    await db.figures.bulkPut(
-      figures.map((figure, i) => ({ id: figure.id, rev: 1, updated: now - i, figure })),
-    );
+    await db.figures.bulkPut(kept.map((k, i) => rowOf(k.id, 1, now - i, k)));
     return true;
   });
 }
 
-/** Rows that can be read; the ids of those that cannot are kept apart, never dropped. */
+/** Rows that can be read; those that cannot are kept apart, never dropped. */
 export function readable(rows: readonly FigureRow[]): { rows: FigureRow[]; broken: FigureRow[] } {
   const good: FigureRow[] = [];
   const broken: FigureRow[] = [];

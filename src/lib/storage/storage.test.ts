@@ -1,16 +1,24 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { newFigure, type Figure } from '$lib/core/figure';
+import { asVersion, newFigure, type Figure } from '$lib/core/figure';
 import {
+  deleteFigure,
   importFigures,
   journal,
   loadAll,
   loadFigure,
+  loadKept,
+  loadKeptWith,
+  loadLatest,
+  makeVersionOf,
   openDatabase,
   readable,
   saveFigure,
+  saveVersion,
   seedOnce,
+  settleConflict,
+  standAlone,
   type Database,
 } from './index';
 
@@ -145,5 +153,88 @@ describe('the journal of unsaved edits', () => {
     };
     journal.note(forbidden, { base: 0, figure: figure('a') });
     expect(journal.read(forbidden, 'a')).toBeUndefined();
+  });
+});
+
+describe('versions', () => {
+  const push: Figure = { ...figure('push'), lines: 'leader 1 back 2 close\nfollower 1 fwd 2 fwd' };
+  const turned: Figure = {
+    ...push,
+    id: 'turn',
+    name: 'Turned',
+    lines: push.lines.replace('2 fwd', '2 fwd r1/2'),
+  };
+
+  it('keeps only what a version changes, and follows its parent', async () => {
+    await saveFigure(db, push, 0, 1);
+    const saved = await saveVersion(db, 'push', turned, 2);
+    expect(saved.ok && saved.value.figure).toEqual(turned);
+    const stored = await db.figures.get('turn');
+    expect(stored?.figure).toBeUndefined();
+    expect(stored?.version?.change.items).toEqual([
+      { track: 'follower', at: '2', was: 'fwd', to: '2', now: 'fwd r1/2' },
+    ]);
+    await saveFigure(db, { ...push, lines: push.lines.replace('1 back', '1 back small') }, 1, 3);
+    expect((await loadFigure(db, 'turn'))?.figure.lines).toBe(
+      'leader 1 back small 2 close\nfollower 1 fwd 2 fwd r1/2',
+    );
+    expect((await loadLatest(db, 1)).map((r) => r.id)).toEqual(['push']);
+    expect((await loadAll(db)).length).toBe(2);
+    expect((await saveVersion(db, 'nowhere', turned, 2)).ok).toBe(false);
+  });
+
+  it('an edited version stays one; a conflict is shown, and stays until it is decided', async () => {
+    await saveFigure(db, push, 0, 1);
+    await saveVersion(db, 'push', turned, 2);
+    await saveFigure(db, { ...push, lines: push.lines.replace('2 fwd', '2 fwd l1/4') }, 1, 3);
+    const row = await loadFigure(db, 'turn');
+    expect(row?.conflicts?.map((c) => c.code)).toEqual(['changed']);
+    const edited = { ...row!.figure, lines: row!.figure.lines.replace('1 back', '1 side') };
+    const saved = await saveFigure(db, edited, row!.rev, 4);
+    expect(saved.ok && saved.value.conflicts?.length).toBe(1);
+    const theirs = await settleConflict(db, 'turn', row!.conflicts![0]!, 'theirs', 5);
+    expect(theirs?.conflicts).toEqual([]);
+    expect(theirs?.figure.lines).toBe('leader 1 side 2 close\nfollower 1 fwd 2 fwd l1/4');
+  });
+
+  it('what has grown out of a deleted figure stays as it is', async () => {
+    await saveFigure(db, push, 0, 1);
+    await saveVersion(db, 'push', turned, 2);
+    await saveVersion(
+      db,
+      'turn',
+      { ...turned, id: 'leaf', lines: turned.lines.replace('1 back', '1 side') },
+      3,
+    );
+    const before = (await loadFigure(db, 'leaf'))?.figure;
+    await deleteFigure(db, 'turn');
+    expect((await loadFigure(db, 'leaf'))?.figure).toEqual(before);
+    expect((await loadFigure(db, 'leaf'))?.version?.of).toBe('push');
+    await deleteFigure(db, 'push');
+    expect(await loadFigure(db, 'leaf')).toMatchObject({ figure: before });
+    expect((await loadFigure(db, 'leaf'))?.version).toBeUndefined();
+  });
+
+  it('stands alone, or becomes a version, but never of itself', async () => {
+    await saveFigure(db, push, 0, 1);
+    await saveVersion(db, 'push', turned, 2);
+    expect(await makeVersionOf(db, 'push', 'turn', 3)).toEqual({ ok: false, error: 'circle' });
+    expect((await standAlone(db, 'turn', 4))?.version).toBeUndefined();
+    expect(await makeVersionOf(db, 'push', 'turn', 5)).toMatchObject({
+      ok: true,
+      value: { figure: push, version: { of: 'turn' } },
+    });
+  });
+
+  it('are brought in with their parents, renamed together, or not at all', async () => {
+    const kept = [push, asVersion(push, turned)];
+    await expect(importFigures(db, kept.slice(1), 'replace', () => 'x', 1)).rejects.toThrow(/“Turned”/);
+    expect(await db.figures.count()).toBe(0);
+    await importFigures(db, kept, 'replace', () => 'x', 1);
+    let k = 0;
+    await importFigures(db, kept, 'keep-both', () => `k${++k}`, 2);
+    expect((await loadFigure(db, 'k2'))?.version?.of).toBe('k1');
+    expect((await loadKeptWith(db, 'k2')).map((x) => x.id).sort()).toEqual(['k1', 'k2']);
+    expect((await loadKept(db)).length).toBe(4);
   });
 });

@@ -4,9 +4,9 @@ import { parse as readCsv } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../analysis';
-import { newFigure, type Figure } from '../figure';
+import { growAll, newFigure, type Figure } from '../figure';
 import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS } from '../vocabulary';
-import { demoFigures } from '../../demo/figures';
+import { demoFigures, demoKept } from '../../demo';
 import {
   STEP_COLUMNS,
   VERSION,
@@ -97,15 +97,39 @@ describe('our JSON', () => {
 
   it('the published schema agrees, read by an independent validator (JSON Schema 2020-12)', () => {
     const validate = new Ajv({ strict: false }).compile(fileJsonSchema() as object);
-    const file = JSON.parse(writeJson(demoFigures));
+    const file = JSON.parse(writeJson(demoKept));
     expect(validate(file)).toBe(true);
-    expect(validate({ ...file, version: 2 })).toBe(false);
+    expect(validate({ ...file, version: 3 })).toBe(false);
     expect(validate({ ...file, figures: [{ ...file.figures[0], level: 9 }] })).toBe(false);
+  });
+
+  it('versions go round by what they change, and grow to the same figures', () => {
+    const read = readJson(writeJson(demoKept));
+    if (!read.ok) throw new Error(read.error.message);
+    expect(new Map(read.value.map((k) => [k.id, k]))).toEqual(new Map(demoKept.map((k) => [k.id, k])));
+    for (const [id, g] of growAll(new Map(read.value.map((k) => [k.id, k])))) {
+      expect(g.ok && g.value.conflicts).toEqual([]);
+      expect(g.ok && g.value.figure.name).toBe(demoFigures.find((f) => f.id === id)?.name);
+    }
+  });
+
+  it('the fixture of version 2 is read for ever', () => {
+    const read = readJson(readFileSync('tests/fixtures/figures-v2.brisk.json', 'utf8'));
+    if (!read.ok) throw new Error(read.error.message);
+    const turned = growAll(new Map(read.value.map((k) => [k.id, k]))).get('demo-push-turn');
+    expect(turned?.ok && turned.value.figure.lines).toContain('& place r1/2');
+    const bad = JSON.stringify({
+      ...JSON.parse(writeJson(demoKept)),
+      versions: [{ id: 'a', of: 'b', change: { items: [{ track: 'leader' }], details: {} } }],
+    });
+    expect(readJson(bad)).toMatchObject({ ok: false, error: { at: 'versions[0].change.items[0]' } });
   });
 
   it('the fixture of version 1 is read for ever', () => {
     const read = readJson(readFileSync('tests/fixtures/figures-v1.brisk.json', 'utf8'));
-    expect(read.ok && read.value.map((f) => [f.name, f.lines.split('\n').length])).toEqual([['Push', 7]]);
+    expect(read.ok && (read.value as Figure[]).map((f) => [f.name, f.lines.split('\n').length])).toEqual([
+      ['Push', 7],
+    ]);
   });
 
   it('lifts old versions step by step and refuses newer ones', () => {

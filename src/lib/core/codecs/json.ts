@@ -1,18 +1,19 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
-import { figureSchema, type Figure } from '../figure';
+import { figureSchema, isVersion, versionSchema, type Figure, type Kept, type Version } from '../figure';
 
 export const FORMAT = 'brisk-partner/figures';
-export const VERSION = 1;
+export const VERSION = 2;
 
 /** A figure in a file: as kept, with the breakdown as one string a line. */
 const figureInFile = figureSchema.extend({ lines: z.array(z.string().max(40_000)).max(2_000) }).strict();
-/** The file: a header and figures. Version 1. */
+/** The file: a header, figures, and versions of figures, which hold only what they change. Version 2. */
 export const fileSchema = z
   .object({
     format: z.literal(FORMAT),
     version: z.literal(VERSION),
     figures: z.array(figureInFile).max(20_000),
+    versions: z.array(versionSchema.strict()).max(20_000),
   })
   .strict();
 
@@ -23,19 +24,20 @@ export interface FileError {
   readonly figure?: string;
 }
 
-/** Writes figures as our JSON, version 1, two-space indent, ending in a newline. */
-export function writeJson(figures: readonly Figure[]): string {
+/** Writes figures and versions as our JSON, version 2, two-space indent, ending in a newline. */
+export function writeJson(kept: readonly Kept[]): string {
   const file = {
     format: FORMAT,
     version: VERSION,
-    figures: figures.map((f) => ({ ...f, lines: f.lines.split('\n') })),
+    figures: kept.flatMap((k) => (isVersion(k) ? [] : [{ ...k, lines: k.lines.split('\n') }])),
+    versions: kept.filter(isVersion),
   };
   return JSON.stringify(file, null, 2) + '\n';
 }
 
-/** One step from a version to the next; index 0 lifts version 1 to 2. None yet. */
+/** One step from a version to the next; index 0 lifts version 1, which knew no versions of figures, to 2. */
 export type Migration = (file: Record<string, unknown>) => Record<string, unknown>;
-const MIGRATIONS: readonly Migration[] = [];
+export const MIGRATIONS: readonly Migration[] = [(file) => ({ ...file, versions: [] })];
 
 /** Lifts a file of an older version to `current`. Errors: no version, or a newer one than this program knows. */
 export function migrate(
@@ -63,7 +65,7 @@ export function migrate(
  * Reads our JSON, whole or not at all. Errors name the place.
  * @example readJson(writeJson([figure])) // { ok: true, value: [figure] }
  */
-export function readJson(text: string): Result<Figure[], FileError> {
+export function readJson(text: string): Result<Kept[], FileError> {
   let raw: unknown;
   try {
     raw = JSON.parse(text.replace(/^\uFEFF/, ''));
@@ -78,11 +80,11 @@ export function readJson(text: string): Result<Figure[], FileError> {
   const file = fileSchema.safeParse(current.value);
   if (!file.success) return fail(firstIssue(file.error.issues, current.value));
   const figures = file.data.figures.map((f) => ({ ...f, lines: f.lines.join('\n') }) as Figure);
-  return uniqueIds(figures);
+  return uniqueIds([...figures, ...(file.data.versions as unknown as Version[])]);
 }
 
 /** Ids must differ inside one file. */
-export function uniqueIds(figures: Figure[]): Result<Figure[], FileError> {
+export function uniqueIds<T extends Kept>(figures: T[]): Result<T[], FileError> {
   const seen = new Map<string, number>();
   for (const [i, f] of figures.entries()) {
     const before = seen.get(f.id);
@@ -90,7 +92,7 @@ export function uniqueIds(figures: Figure[]): Result<Figure[], FileError> {
       return fail({
         at: `figures[${i}].id`,
         message: `Has the same id as figures[${before}].`,
-        figure: f.name,
+        ...('name' in f ? { figure: f.name } : {}),
       });
     seen.set(f.id, i);
   }

@@ -37,7 +37,10 @@ export const itemChangeSchema = z
 
 /** A change of a figure: details by name, items of its lines, and the lines that are no breakdown. */
 export const changeSchema = z.object({
-  details: z.record(z.string().max(40), z.object({ was: z.json().optional(), now: z.json().optional() })),
+  details: z.record(
+    z.string().max(40),
+    z.object({ was: z.unknown().optional(), now: z.unknown().optional() }),
+  ),
   items: z.array(itemChangeSchema).max(4000),
   /** Remarks and lines that cannot be read, where they differ. */
   remarks: z.object({ was: z.string().max(40_000), now: z.string().max(40_000) }).optional(),

@@ -98,9 +98,16 @@ const ONE_OF_EACH: ReadonlySet<RemedyCode> = new Set([
 /**
  * The mends of a finding, likeliest first, each tried on the figure: the finding is gone after it and nothing is
  * found that was not there before. Only where no mend is so clean, those are offered that bring to light what an
- * earlier mistake was hiding. Cost: one analysis for each candidate, at most `tries`.
+ * earlier mistake was hiding. Cost: one analysis for each candidate, at most `tries`; with `only`, of those kinds.
  */
-export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heights, tries = 80): Fix[] {
+export function fixesFor(
+  a: Analysis,
+  finding: Finding,
+  most = 4,
+  heights?: Heights,
+  tries = 80,
+  only?: ReadonlySet<RemedyCode>,
+): Fix[] {
   const rule = RULES.find((r) => r.code === finding.code);
   if (!rule) return [];
   const gone = keyOf(finding);
@@ -108,7 +115,8 @@ export function fixesFor(a: Analysis, finding: Finding, most = 4, heights?: Heig
   const hidden = new Set(checkAll(a).map(keyOf));
   const clean: Fix[] = [];
   const revealing: Fix[] = [];
-  for (const remedy of rule.mend(a, finding).slice(0, tries)) {
+  const remedies = rule.mend(a, finding).filter((r) => !only || only.has(r.code));
+  for (const remedy of remedies.slice(0, tries)) {
     if (clean.length >= most) break;
     if (ONE_OF_EACH.has(remedy.code) && clean.some((f) => f.code === remedy.code)) continue;
     const applied = applyEdits(a.figure, remedy.edits);

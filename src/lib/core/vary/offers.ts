@@ -12,7 +12,7 @@ import { patternAt } from './rhythm';
 import { placeOf, tickOfPlace, writtenOut } from './score';
 import { AMOUNTS, turnRuns, widened, type TurnRun } from './turns';
 import type { Proposal, VaryFailure, Variation, Whose } from './types';
-import { propose, proposeMended } from './vary';
+import { propose, proposeMended, vary } from './vary';
 
 /** What a teacher may want to vary. */
 export type Group = 'time' | 'rhythm' | 'feet' | 'turns' | 'length' | 'level' | 'convert';
@@ -192,29 +192,40 @@ function* turning(figure: Figure, a: Analysis, w: Wanted, heights?: Heights): Ge
   }
 }
 
-/** The usual amounts, the way it turns now and the other; over more steps where the level asks for it. */
+/** The usual amounts, the way it turns now and the other; by time, or over more steps, where the level asks for it. */
 function* amounts(a: Analysis, run: TurnRun): Generator<Variation> {
   const side = Math.sign(run.amount);
-  const base = { type: 'turn', whose: run.role } as const;
-  const wide = widened(a, run);
-  for (const amount of [0, ...AMOUNTS].map((x) => x * side)) {
-    if (amount === run.amount) continue;
-    const fits = rateOf(a, run, amount) <= LEVELS[a.figure.level].turnRate + 1e-9;
-    const over = fits ? run : wide;
-    yield { ...base, from: over.from, to: over.to, amount };
-  }
-  yield { ...base, from: run.from, to: run.to, amount: -run.amount };
+  for (const amount of [0, ...AMOUNTS].map((x) => x * side))
+    if (amount !== run.amount) yield calmest(a, run, amount);
+  yield { ...turnOf(run), amount: -run.amount };
 }
 
-/** Revolutions a second of a turn shared evenly over its run, at the fastest tempo. */
-const rateOf = (a: Analysis, run: TurnRun, amount: number): number =>
-  turnRate(Math.abs(amount) / 360, run.to - run.from + BEAT, a.figure.tempo.max);
+/** The first way to share a turn that its level is given, or the slowest of them. */
+function calmest(a: Analysis, run: TurnRun, amount: number): Variation {
+  const wide = widened(a, run);
+  const ways: Variation[] = [
+    { ...turnOf(run), amount },
+    { ...turnOf(run), amount, byTime: true },
+    { ...turnOf(wide), amount, byTime: true },
+  ];
+  const limit = LEVELS[a.figure.level].turnRate + 1e-9;
+  const rates = ways.map((v) => {
+    const made = vary(a.figure, v);
+    return made.ok ? rateOf(analyse(made.value), run.role) : Infinity;
+  });
+  const fits = rates.findIndex((r) => r <= limit);
+  return ways[fits < 0 ? rates.indexOf(Math.min(...rates)) : fits] ?? { ...turnOf(run), amount };
+}
+
+/** Revolutions a second in a role's fastest beat, at the fastest tempo. */
+const rateOf = (a: Analysis, role: Role): number =>
+  turnRate(a.roles[role].fastest.revolutions, TICKS_PER_BEAT, a.figure.tempo.max);
 
 /** Where nothing turns yet: half a turn or one, either way, over the steps of the span. */
 function* newTurns(figure: Figure, a: Analysis, role: Role, w: Wanted, heights?: Heights): Generator<Offer> {
   const [from, to] = [placeOf(w.from, a.figure.feel), placeOf(w.to, a.figure.feel) - 1];
   for (const amount of [180, -180, 360, -360]) {
-    const variation: Variation = { type: 'turn', whose: role, from, to, amount };
+    const variation = calmest(a, { role, from, to, amount }, amount);
     const made = proposeMended(figure, variation, heights);
     if (made.ok) yield { aim: 'as-it-is', variation, made };
   }
@@ -281,11 +292,7 @@ function* harder(a: Analysis): Generator<Step> {
     for (const run of turnRuns(a, role)) {
       const size = Math.abs(run.amount);
       if (size < 180 || size > 720) continue;
-      const wide = widened(a, run);
-      yield {
-        aim: 'harder',
-        variation: { ...turnOf(wide), amount: run.amount + 360 * Math.sign(run.amount) },
-      };
+      yield { aim: 'harder', variation: calmest(a, run, run.amount + 360 * Math.sign(run.amount)) };
     }
   for (const role of ROLES)
     for (const unit of a.roles[role].units) {

@@ -1,8 +1,28 @@
-import { TICKS_PER_BEAT, fail, ok, type Degrees, type Result, type Role, type Ticks } from '../base';
-import type { Analysis, Weighed } from '../analysis';
+import {
+  TICKS_PER_BEAT,
+  fail,
+  ok,
+  type Degrees,
+  type Foot,
+  type Result,
+  type Role,
+  type Ticks,
+} from '../base';
+import { analyse, type Analysis, type Weighed } from '../analysis';
 import { openUnit, type Figure } from '../figure';
 import type { Action } from '../notation';
-import { isAction, moved, opened, placeOf, scoreOf, takesWeight, wellPlaced, type MoveRow } from './score';
+import { onSamePrint } from './footprints';
+import {
+  isAction,
+  moved,
+  opened,
+  placeOf,
+  scoreOf,
+  takesWeight,
+  tickOfPlace,
+  wellPlaced,
+  type MoveRow,
+} from './score';
 import type { VaryFailure } from './types';
 
 /** The amounts a turn is usually taught at. Common practice. */
@@ -38,8 +58,9 @@ export function turnRuns(a: Analysis, role: Role): TurnRun[] {
 }
 
 /**
- * A turn given another amount (0 takes it out): shared in eighths over the weight-taking steps from `from` to `to`,
- * the middle ones taking what does not divide. Pivots there are taken up into it.
+ * A turn given another amount (0 takes it out): shared in quarters or eighths over the weight-taking steps from `from`
+ * to `to`, the middle ones taking what does not divide. Pivots there are taken up into it. The steps keep to their
+ * footprints: their directions are said from the new facing.
  */
 export function turnTo(
   figure: Figure,
@@ -47,19 +68,60 @@ export function turnTo(
   from: Ticks,
   to: Ticks,
   amount: Degrees,
+  byTime = false,
 ): Result<Figure, VaryFailure> {
   const score = scoreOf(figure);
   const rows = opened(score[whose], from, to + 1);
   const takers = rows.filter((r) => r.tick >= from && r.tick <= to && canTurn(r));
   if (takers.length === 0 && amount !== 0) return fail('no-step-to-turn');
-  const shares = sharedInEighths(amount, takers.length);
+  const shares = byTime
+    ? sharedByTime(amount, timesOf(rows, takers, figure))
+    : sharedInEighths(amount, takers.length);
+  const feet = feetAt(figure, whose);
+  let further: Degrees = 0;
   const next = rows.map((r) => {
     if (r.tick < from || r.tick > to) return r;
     const i = takers.indexOf(r);
-    return moved({ ...r, content: withTurn(r, i < 0 ? 0 : (shares[i] ?? 0)) }, r.tick);
+    const share = i < 0 ? 0 : (shares[i] ?? 0);
+    further += share - (r.content.turn ?? 0);
+    const content = onSamePrint(withTurn(r, share), feet.get(r.tick) ?? 'L', further);
+    further -= r.content.then ?? 0;
+    return moved({ ...r, content }, r.tick);
   });
   return wellPlaced(figure, { ...score, [whose]: next });
 }
+
+/** How long each turning step has, in ticks as danced: from the step before it, a beat at the beginning. */
+function timesOf(rows: readonly MoveRow[], takers: readonly MoveRow[], figure: Figure): Ticks[] {
+  const danced = (r: MoveRow): Ticks => tickOfPlace(r.tick, figure.feel);
+  return takers.map((t) => {
+    const before = rows.filter((r) => r.tick < t.tick && takesWeight(r.content)).at(-1);
+    return before ? danced(t) - danced(before) : TICKS_PER_BEAT;
+  });
+}
+
+/** In eighths, as near to the times as they go. @example sharedByTime(360, [12, 8, 4]) // [180, 135, 45] */
+export function sharedByTime(amount: Degrees, times: readonly Ticks[]): Degrees[] {
+  const whole = times.reduce((a, b) => a + b, 0);
+  const unit = amount % 45 === 0 ? 45 : 15;
+  let given = 0;
+  let passed = 0;
+  return times.map((t) => {
+    passed += t;
+    const upTo = Math.round((Math.abs(amount) * passed) / whole / unit) * unit;
+    const share = upTo - given;
+    given = upTo;
+    return Math.sign(amount) * share || 0;
+  });
+}
+
+/** Which foot acts at each written place. */
+const feetAt = (figure: Figure, role: Role): Map<Ticks, Foot> =>
+  new Map(
+    analyse(figure).roles[role].actions.flatMap((w) =>
+      w.foot ? [[placeOf(w.tick, figure.feel), w.foot] as const] : [],
+    ),
+  );
 
 const canTurn = (r: MoveRow): boolean =>
   takesWeight(r.content) || (isAction(r.content) && r.content.kind === 'pivot');

@@ -40,6 +40,8 @@ export type Variation =
       readonly from: Ticks;
       readonly to: Ticks;
       readonly amount: Degrees;
+      /** Shared by the time each step has, not evenly: no beat turns faster than it must. */
+      readonly byTime?: boolean;
     }
   | { readonly type: 'repeat'; readonly from: Ticks; readonly to: Ticks; readonly times: number }
   | { readonly type: 'plain-hands' }

@@ -402,6 +402,21 @@ describe('turns', () => {
     }
   });
 
+  it('steps stay on their footprints: a rolling turn to the side (common practice)', () => {
+    const f = must(demo('six-triple'), { type: 'turn', whose: 'follower', from: 24, to: 36, amount: 360 });
+    expect(f.lines.split('\n')[1]).toBe(
+      'follower 1 triple side 3 fwd r1/4 & close r1/2 4 side r1/4 5 rock-step',
+    );
+    const turns = turnRuns(analyse(demo('push-turn')), 'follower');
+    expect(turns.length).toBe(1);
+    for (const id of ['push', 'six-triple', 'salsa1-basic']) {
+      const a = analyse(demo(id));
+      const b = analyse(must(demo(id), { type: 'turn', whose: 'follower', from: 24, to: 42, amount: 360 }));
+      const end = (x: Analysis) => x.roles.follower.path.placings.at(-1)?.body ?? { x: 0, y: 0 };
+      expect(Math.hypot(end(a).x - end(b).x, end(a).y - end(b).y), id).toBeLessThan(0.3);
+    }
+  });
+
   it('arms that would lock are mended with it', () => {
     const f = demo('push');
     const turn: Variation = { type: 'turn', whose: 'follower', from: 24, to: 36, amount: 360 };

@@ -31,7 +31,7 @@ export function vary(figure: Figure, v: Variation, heights?: Heights): Result<Fi
     case 'repair':
       return repairAt(figure, v.whose, v.code, v.at);
     case 'turn':
-      return turnTo(writtenOut(figure), v.whose, v.from, v.to, v.amount);
+      return turnTo(writtenOut(figure), v.whose, v.from, v.to, v.amount, v.byTime);
     case 'repeat':
       return repeated(figure, v.from, v.to, v.times);
     case 'plain-hands':
@@ -69,7 +69,7 @@ export function propose(figure: Figure, v: Variation, heights?: Heights): Result
 /** Mends tried with a variation before it is offered as it is. */
 const MENDS = 3;
 const TRIES = 40;
-/** Mends that go with a variation: they touch the hands or spread a turn, and take nothing back. */
+/** Mends that go with a variation: they touch the hands, and take nothing back. */
 const HELPING: ReadonlySet<RemedyCode> = new Set([
   'raise-hand',
   'release-hand',
@@ -81,7 +81,6 @@ const HELPING: ReadonlySet<RemedyCode> = new Set([
   'open-grip',
   'add-lead',
   'add-stop',
-  'spread-turn',
 ]);
 
 /**
@@ -101,7 +100,7 @@ export function proposeMended(
   for (let i = 0; i < MENDS; i++) {
     const a = analyse(result, heights);
     const news = check(a).filter((f) => f.severity !== 'look' && !known.has(keyOf(f)));
-    const fix = news.flatMap((f) => fixesFor(a, f, 4, heights, TRIES)).find((x) => HELPING.has(x.code));
+    const fix = news.flatMap((f) => fixesFor(a, f, 1, heights, TRIES, HELPING)).at(0);
     if (!fix) break;
     const done = applyEdits(result, fix.edits);
     if (!done.ok) break;

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import type { Analysis } from '$lib/core/analysis';
-import type { Figure } from '$lib/core/figure';
+import type { Figure, Kept } from '$lib/core/figure';
 import type { ArmPicture } from '$lib/core/scene';
 
 /** A name that every file system takes. @example fileName('Push / turn') // 'push-turn' */
@@ -12,14 +12,17 @@ export const fileName = (name: string): string =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 60) || 'figure';
 
-const titled = (figures: readonly Figure[]): string =>
-  figures.length === 1 && figures[0]
-    ? fileName(figures[0].name)
-    : `repertoire-${format(new Date(), 'yyyy-MM-dd')}`;
+const titled = (figures: readonly Kept[], name?: string): string =>
+  name !== undefined
+    ? fileName(name)
+    : figures.length === 1 && figures[0] && 'name' in figures[0]
+      ? fileName(figures[0].name)
+      : `repertoire-${format(new Date(), 'yyyy-MM-dd')}`;
 
-export async function exportJson(figures: readonly Figure[]): Promise<void> {
+/** Figures and versions as they are kept. */
+export async function exportJson(figures: readonly Kept[], name?: string): Promise<void> {
   const { writeJson } = await import('$lib/core/codecs');
-  download(`${titled(figures)}.brisk.json`, 'application/json', writeJson(figures));
+  download(`${titled(figures, name)}.brisk.json`, 'application/json', writeJson(figures));
 }
 export async function exportText(figures: readonly Figure[]): Promise<void> {
   const { writeText } = await import('$lib/core/codecs');

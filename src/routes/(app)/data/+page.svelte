@@ -3,23 +3,23 @@
   import { onMount } from 'svelte';
   import { nanoid } from 'nanoid';
   import type { FileError } from '$lib/core/codecs';
-  import type { Figure } from '$lib/core/figure';
+  import type { Figure, Kept } from '$lib/core/figure';
   import { app } from '$lib/state/app.svelte';
-  import { importFigures, loadAll, readable, type OnClash } from '$lib/storage';
+  import { importFigures, loadAll, loadKept, readable, type OnClash } from '$lib/storage';
   import { exportJson, exportText } from '$lib/views/desk/export';
 
   let count = $state(0);
   let broken = $state(0);
   let said = $state('');
   let problem: (FileError & { file: string }) | undefined = $state();
-  let waiting: { file: string; figures: Figure[]; clashes: number } | undefined = $state.raw();
+  let waiting: { file: string; figures: Kept[]; clashes: number } | undefined = $state.raw();
   let over = $state(false);
   const MOST = 32 * 1024 * 1024;
 
   async function refresh() {
-    const rows = await loadAll(await app.db());
-    count = rows.length;
-    broken = readable(rows).broken.length;
+    const db = await app.db();
+    count = (await loadKept(db)).length;
+    broken = count - readable(await loadAll(db)).rows.length;
   }
   onMount(
     () =>
@@ -47,7 +47,7 @@
       problem = { file: file.name, ...result.error };
       return;
     }
-    const there = new Set((await loadAll(await app.db())).map((r) => r.id));
+    const there = new Set((await loadKept(await app.db())).map((k) => k.id));
     const clashes = result.value.filter((f) => there.has(f.id)).length;
     waiting = { file: file.name, figures: result.value, clashes };
     if (clashes === 0) await bring('keep-both');
@@ -69,8 +69,8 @@
     await refresh();
   }
   async function demo() {
-    const { demoFigures } = await import('$lib/demo/figures');
-    const done = await importFigures(await app.db(), demoFigures, 'replace', () => nanoid(12), Date.now());
+    const { demoKept } = await import('$lib/demo');
+    const done = await importFigures(await app.db(), demoKept, 'replace', () => nanoid(12), Date.now());
     said = `Demo repertoire: ${done.added} added, ${done.replaced} put back.`;
     await refresh();
   }
@@ -97,7 +97,7 @@
         : ''}.
     </p>
     <p class="row">
-      <button onclick={async () => exportJson(await figures())} disabled={count === 0}
+      <button onclick={async () => exportJson(await loadKept(await app.db()))} disabled={count === 0}
         >Whole repertoire (JSON)</button
       >
       <button onclick={async () => exportText(await figures())} disabled={count === 0}

@@ -61,8 +61,8 @@
     else problem = 'The figure could not be stored.';
   }
   async function bringDemo() {
-    const { demoFigures } = await import('$lib/demo/figures');
-    await importFigures(await app.db(), demoFigures, 'replace', () => nanoid(12), Date.now());
+    const { demoKept } = await import('$lib/demo');
+    await importFigures(await app.db(), demoKept, 'replace', () => nanoid(12), Date.now());
     await load();
   }
 </script>

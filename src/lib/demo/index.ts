@@ -1,0 +1,33 @@
+import { asVersion, type Figure, type Kept } from '$lib/core/figure';
+import { demoFigures } from './figures';
+
+export { demoFigures } from './figures';
+
+/** What grew out of what, as the school tells it: a figure and the one it is a version of. */
+const GREW_FROM: Readonly<Record<string, string>> = {
+  'demo-push-turn': 'demo-push',
+  'demo-free-spin': 'demo-push-turn',
+  'demo-double-cross': 'demo-push-turn',
+  'demo-turn-locked': 'demo-push-turn',
+  'demo-push-short': 'demo-push',
+  'demo-pass-blocked': 'demo-left-pass',
+  'demo-left-pass-turn': 'demo-left-pass',
+  'demo-left-pass-change': 'demo-left-pass-turn',
+  'demo-six-single': 'demo-six-triple',
+  'demo-six-tap': 'demo-six-triple',
+  'demo-six-late': 'demo-six-triple',
+  'demo-six-turn': 'demo-six-triple',
+  'demo-six-turn-change': 'demo-six-turn',
+  'demo-salsa1-turn': 'demo-salsa1-basic',
+  'demo-salsa1-crossed': 'demo-salsa1-turn',
+};
+
+const byId = new Map(demoFigures.map((f) => [f.id, f]));
+
+/** The demo repertoire as it is kept: core figures whole, versions by what they change. */
+export const demoKept: readonly Kept[] = demoFigures.map((f) => {
+  const parent = byId.get(GREW_FROM[f.id] ?? '');
+  return parent ? asVersion(parent, f) : f;
+});
+
+export const demoById = (id: string): Figure | undefined => byId.get(`demo-${id}`);
