@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
 import { TURN_SCHOOL_NAMES, type TurnSchool } from '$lib/core/vocabulary';
 import { openDatabase, seedOnce, type Database } from '$lib/storage';
+import { LikeFinder } from '$lib/workers/like-finder';
 
 export type Theme = 'system' | 'light' | 'dark';
 
@@ -21,6 +22,10 @@ class App {
   turnSchool: TurnSchool = $state('left-right');
   palette = $state(false);
   shortcuts = $state(false);
+  /** Compares figures; what it has read is kept while the application is open. */
+  readonly like = new LikeFinder(
+    () => new Worker(new URL('../workers/like.worker.ts', import.meta.url), { type: 'module' }),
+  );
   #db: Promise<Database> | undefined;
 
   readonly heights: Heights = $derived.by(() => ({

@@ -3,6 +3,7 @@ import { type Role } from '$lib/core/base';
 import { applyEdits, type Figure, type FigureEdit, type Ref } from '$lib/core/figure';
 import { check, keyOf, type Finding, type Fix } from '$lib/core/findings';
 import { failureText } from '$lib/messages';
+import type { FigureRow } from '$lib/storage';
 import type { FixFinder } from '$lib/workers/fix-finder';
 import { begin, record, redo, undo, type History } from './history';
 
@@ -24,6 +25,8 @@ export class Desk {
   selection: Selection | undefined = $state.raw(undefined);
   /** What went wrong with the last edit; empty when it went well. */
   notice = $state('');
+  /** How the figure is kept: as a version, and where its parent has changed under it. */
+  kept: Pick<FigureRow, 'version' | 'conflicts'> = $state.raw({});
   #fixes: { of: Analysis; map: Readonly<Record<string, readonly Fix[]>> } | undefined = $state.raw(undefined);
   readonly #finder: FixFinder;
   readonly heights: Heights;
@@ -37,7 +40,14 @@ export class Desk {
   }
 
   readonly figure: Figure = $derived.by(() => this.#history.present);
-  readonly analysis: Analysis = $derived.by(() => analyse(this.figure, this.heights));
+  /** A variation looked at before it is taken over: rail, floor and arms show it, the text does not. */
+  preview: Figure | undefined = $state.raw(undefined);
+  /** Of the figure as it stands. */
+  readonly settled: Analysis = $derived.by(() => analyse(this.figure, this.heights));
+  /** Of what is shown: the preview, or the figure. */
+  readonly analysis: Analysis = $derived.by(() =>
+    this.preview ? analyse(this.preview, this.heights) : this.settled,
+  );
   readonly findings: readonly Finding[] = $derived.by(() => check(this.analysis));
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
@@ -48,16 +58,25 @@ export class Desk {
 
   /** Applies edits as one step of the history. Returns false, with a notice, when they cannot be done. */
   edit(edits: FigureEdit | readonly FigureEdit[], group?: string): boolean {
+    this.preview = undefined;
     const result = applyEdits(this.figure, Array.isArray(edits) ? edits : [edits as FigureEdit]);
     this.notice = result.ok ? '' : failureText(result.error);
     if (result.ok) this.#become(record(this.#history, result.value, group, Date.now()));
     return result.ok;
   }
 
+  /** Takes a whole figure over as one step of the history. */
+  become(figure: Figure): void {
+    this.preview = undefined;
+    this.#become(record(this.#history, figure, undefined, Date.now()));
+  }
+
   undo(): void {
+    this.preview = undefined;
     this.#become(undo(this.#history));
   }
   redo(): void {
+    this.preview = undefined;
     this.#become(redo(this.#history));
   }
 
@@ -84,7 +103,7 @@ export class Desk {
   /** Has mends tried for every finding, off the main thread; those of an older version are dropped. */
   seekFixes(): void {
     const of = this.analysis;
-    if (this.findings.length === 0 || this.#fixes?.of === of) return;
+    if (this.preview || this.findings.length === 0 || this.#fixes?.of === of) return;
     this.#finder.ask(this.figure, this.heights, (answer) => {
       if (this.analysis !== of) return;
       const map = this.#fixes?.of === of ? this.#fixes.map : {};

@@ -57,6 +57,12 @@ export class Saver {
     this.#busy = false;
   }
 
+  /** What lies there was changed through this tab: it is what the next save goes over. */
+  adopt(row: FigureRow): void {
+    this.#rev = row.rev;
+    this.#channel.postMessage({ id: this.id, rev: row.rev });
+  }
+
   /** Keeps this tab's version over what lies there. */
   keepMine(): void {
     if (this.problem?.type === 'changed-elsewhere') this.#rev = this.problem.theirs.rev;

@@ -1,7 +1,8 @@
 import { describe, expect, it, vi } from 'vitest';
 import { defaultHeights } from '$lib/core/analysis';
 import { demoFigures } from '$lib/demo/figures';
-import { FixFinder, answerer, type Answer, type Ask, type Port } from './fix-finder';
+import { FixFinder, answerer, type Answer, type Ask } from './fix-finder';
+import type { Port } from './latest';
 
 const wrong = demoFigures.find((f) => f.id === 'demo-push-short')!;
 const right = demoFigures[0]!;
@@ -31,7 +32,7 @@ describe('answering', () => {
 
 describe('asking', () => {
   const port = () =>
-    ({ postMessage: vi.fn(), terminate: vi.fn(), onmessage: null, onerror: null }) as unknown as Port;
+    ({ postMessage: vi.fn(), terminate: vi.fn(), onmessage: null, onerror: null }) as unknown as Port<Answer>;
 
   it('hands on the answers to the latest request only', () => {
     const p = port();

@@ -1,6 +1,7 @@
 import { analyse, type Heights } from '$lib/core/analysis';
 import type { Figure } from '$lib/core/figure';
 import { check, fixesFor, keyOf, type Fix } from '$lib/core/findings';
+import { Latest, type Port } from './latest';
 
 /** Asks for the tried mends of every finding of a figure. A newer request ends an older one. */
 export interface Ask {
@@ -37,40 +38,19 @@ export function answerer(
   };
 }
 
-/** The part of a worker that is used. */
-export type Port = Pick<Worker, 'postMessage' | 'terminate'> & {
-  onmessage: ((e: MessageEvent<Answer>) => void) | null;
-  onerror: ((e: ErrorEvent) => void) | null;
-};
-
-/** Sends requests to a worker and hands on the answers to the latest; a worker that dies is started anew once asked. */
+/** Asks a worker for mends. */
 export class FixFinder {
-  #port: Port | undefined;
-  #id = 0;
-  #answer: (a: Answer) => void = () => {};
+  readonly #latest: Latest<Omit<Ask, 'id'>, Answer>;
 
-  constructor(private readonly start: () => Port) {}
-
-  ask(figure: Figure, heights: Heights, answer: (a: Answer) => void): void {
-    this.#answer = answer;
-    this.#port ??= this.#begin();
-    this.#port.postMessage({ type: 'ask', id: ++this.#id, figure, heights } satisfies Ask);
+  constructor(start: () => Port<Answer>) {
+    this.#latest = new Latest<Omit<Ask, 'id'>, Answer>(start, (id) => ({ type: 'done', id }));
   }
 
-  #begin(): Port {
-    const port = this.start();
-    port.onmessage = (e) => {
-      if (e.data.id === this.#id) this.#answer(e.data);
-    };
-    port.onerror = () => {
-      this.stop();
-      this.#answer({ type: 'done', id: this.#id });
-    };
-    return port;
+  ask(figure: Figure, heights: Heights, answer: (a: Answer) => void): void {
+    this.#latest.ask({ type: 'ask', figure, heights }, answer);
   }
 
   stop(): void {
-    this.#port?.terminate();
-    this.#port = undefined;
+    this.#latest.stop();
   }
 }

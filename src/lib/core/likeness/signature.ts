@@ -45,7 +45,7 @@ export function signatureOf(a: Analysis): Signature {
     });
   }
   for (let i = 0; i < n; i++)
-    units[i * FIELDS + HOLD] = holdCode(a, a.start + (i + 1) * a.unitBeats * TICKS_PER_BEAT - 1);
+    units[i * FIELDS + HOLD] = holdCode(a, a.start + i * a.unitBeats * TICKS_PER_BEAT);
   return { id: a.figure.id, unitBeats: a.unitBeats, units };
 }
 
@@ -57,9 +57,12 @@ function slotOf(tick: Ticks, a: Analysis): number {
   return Math.min(SLOTS - 1, 2 * beat + (late ? 1 : 0));
 }
 
-/** Which hands are joined: a bit for each pair, and one for a hand resting on the body. */
-function holdCode(a: Analysis, tick: Ticks): number {
-  let code = 0;
+/** Which hands are joined at the end of a unit: a bit for each pair, one for a hand on the body; then hands gone over heads. */
+function holdCode(a: Analysis, from: Ticks): number {
+  const to = from + a.unitBeats * TICKS_PER_BEAT;
+  const tick = to - 1;
+  const over = a.arms.passes.filter((p) => p.tick >= from && p.tick < to).length;
+  let code = Math.min(3, over) << 5;
   for (const h of joinedAt(a.arms, tick))
     code |= 1 << ((h.leader === 'L' ? 0 : 2) + (h.follower === 'L' ? 0 : 1));
   return a.arms.rests.some((r) => r.from <= tick && tick < r.to) ? code | 16 : code;

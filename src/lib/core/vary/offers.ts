@@ -200,7 +200,7 @@ function* amounts(a: Analysis, run: TurnRun): Generator<Variation> {
   yield { ...turnOf(run), amount: -run.amount };
 }
 
-/** The first way to share a turn that its level is given, or the slowest of them. */
+/** The first way to share a turn that its level is given; evenly where none is. */
 function calmest(a: Analysis, run: TurnRun, amount: number): Variation {
   const wide = widened(a, run);
   const ways: Variation[] = [
@@ -214,7 +214,7 @@ function calmest(a: Analysis, run: TurnRun, amount: number): Variation {
     return made.ok ? rateOf(analyse(made.value), run.role) : Infinity;
   });
   const fits = rates.findIndex((r) => r <= limit);
-  return ways[fits < 0 ? rates.indexOf(Math.min(...rates)) : fits] ?? { ...turnOf(run), amount };
+  return ways[Math.max(0, fits)] ?? { ...turnOf(run), amount };
 }
 
 /** Revolutions a second in a role's fastest beat, at the fastest tempo. */

@@ -1,18 +1,14 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { nanoid } from 'nanoid';
-  import { goto } from '$app/navigation';
-  import Undo from '@lucide/svelte/icons/undo-2';
-  import Redo from '@lucide/svelte/icons/redo-2';
+  import { onMount, untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { DANCES, FORMATIONS, HOLDS, LEVELS } from '$lib/core/vocabulary';
-  import { printLine } from '$lib/core/notation';
+  import { differences } from '$lib/core/likeness';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { Saver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
-  import { deleteFigure, saveFigure } from '$lib/storage';
+  import { VaryLab } from '$lib/state/vary-lab.svelte';
+  import type { VaryFinder } from '$lib/workers/vary-finder';
   import FigureDetails from '$lib/views/details/FigureDetails.svelte';
   import TextEditor from '$lib/views/editor/TextEditor.svelte';
   import FindingList from '$lib/views/findings/FindingList.svelte';
@@ -22,14 +18,24 @@
   import { moments } from '$lib/views/rail/rail-model';
   import StepSheet from '$lib/views/sheet/StepSheet.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
-  import { exportCsv, exportJson, exportText } from './export';
+  import LikePanel from '$lib/views/vary/LikePanel.svelte';
+  import VaryPanel from '$lib/views/vary/VaryPanel.svelte';
+  import DeskHeader from './DeskHeader.svelte';
+  import DeskNotices from './DeskNotices.svelte';
 
-  let { desk, saver, news }: { desk: Desk; saver: Saver; news: string } = $props();
+  let {
+    desk,
+    saver,
+    finder,
+    news,
+    like,
+  }: { desk: Desk; saver: Saver; finder: VaryFinder; news: string; like: boolean } = $props();
 
   const player = new Player();
-  let details = $state(false);
-  let menu = $state(false);
-  let deleting = $state(false);
+  // svelte-ignore state_referenced_locally
+  let open = $state({ details: false, vary: false, like, deleting: false });
+  // svelte-ignore state_referenced_locally
+  const lab = new VaryLab(desk, finder);
   let printing = $state(false);
   // svelte-ignore state_referenced_locally
   let bpm = $state(desk.figure.tempo.min);
@@ -40,7 +46,24 @@
   const a = $derived(desk.analysis);
   const f = $derived(desk.figure);
   const whole = $derived({ from: a.start, to: Math.max(a.end, TICKS_PER_BEAT) });
-  const ending = $derived(a.floor.end.formation ? FORMATIONS[a.floor.end.formation].says : undefined);
+
+  /** What a preview changes, by role and tick. */
+  const changedMarks = $derived(
+    new Set(desk.preview ? differences(desk.settled, desk.analysis).map((d) => `${d.track}|${d.tick}`) : []),
+  );
+  function closeVary() {
+    open.vary = false;
+    root.querySelector<HTMLElement>('[aria-expanded]')?.focus();
+  }
+  $effect(() => {
+    if (open.vary) return () => lab.stop();
+    return undefined;
+  });
+  $effect(() => {
+    const s = desk.selected;
+    const role = desk.selection?.role;
+    if (open.vary && s && role && !desk.preview) untrack(() => lab.spanAt(role, s.tick));
+  });
 
   $effect(() => {
     void desk.analysis;
@@ -126,134 +149,43 @@
     const s = desk.selected;
     if (s && desk.selection) rail?.addAfter(desk.selection.role, s);
   }
-  function respell(as: 'counts' | 'quick-slow') {
-    menu = false;
-    desk.edit({ type: 'respell', as });
-  }
-  function tidy() {
-    menu = false;
-    desk.edit({ type: 'set-lines', lines: a.parsed.lines.map((l) => printLine(l.line)).join('\n') });
-  }
-  async function duplicate() {
-    menu = false;
-    const copy = { ...f, id: nanoid(12), name: `${f.name} (copy)`.slice(0, 120) };
-    const saved = await saveFigure(await app.db(), copy, 0, Date.now());
-    if (saved.ok) await goto(`/figures/${copy.id}`);
-  }
-  async function remove() {
-    await deleteFigure(await app.db(), f.id);
-    await goto('/figures');
-  }
-  async function takeTheirs() {
-    const { theirs, mine } = saver.takeTheirs();
-    if (mine) {
-      const copy = { ...mine, id: nanoid(12), name: `${mine.name} (mine)`.slice(0, 120) };
-      await saveFigure(await app.db(), copy, 0, Date.now());
-    }
-    if (theirs) desk.replace(theirs.figure);
-    else await goto('/figures');
-  }
-  const SAVED = { saved: 'Saved', saving: 'Saving …', conflict: 'Not saved', failed: 'Not saved' } as const;
 </script>
 
 <svelte:window onkeydown={keys} />
 
 <div class="desk" bind:this={root}>
-  <header>
-    <div class="title">
-      <h1>{f.name}</h1>
-      <p class="facts">
-        {DANCES[f.dance].name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold]
-          .says}{ending ? ` → ends ${ending}` : ''}
-      </p>
-    </div>
-    <div class="tools">
-      <span class="saved" role="status">{SAVED[saver.state]}</span>
-      <button onclick={() => desk.undo()} disabled={!desk.canUndo} aria-label="Undo"
-        ><Undo size={17} /></button
-      >
-      <button onclick={() => desk.redo()} disabled={!desk.canRedo} aria-label="Redo"
-        ><Redo size={17} /></button
-      >
-      <button aria-expanded={details} onclick={() => (details = !details)}>Details</button>
-      <button onclick={() => print()}>Print</button>
-      <div class="menu">
-        <button aria-expanded={menu} aria-haspopup="true" onclick={() => (menu = !menu)}>Take away</button>
-        {#if menu}
-          <ul>
-            <li>
-              <button class="plain" onclick={() => (exportJson([f]), (menu = false))}
-                >Figure file (JSON)</button
-              >
-            </li>
-            <li>
-              <button class="plain" onclick={() => (exportText([f]), (menu = false))}>Notation text</button>
-            </li>
-            <li>
-              <button class="plain" onclick={() => (exportCsv(a), (menu = false))}>Step table (CSV)</button>
-            </li>
-            <li><button class="plain" onclick={() => respell('counts')}>Write in counts</button></li>
-            <li>
-              <button class="plain" onclick={() => respell('quick-slow')}>Write in quicks and slows</button>
-            </li>
-            <li><button class="plain" onclick={tidy}>Tidy the text</button></li>
-            <li><button class="plain" onclick={duplicate}>Duplicate</button></li>
-            <li>
-              <button class="plain" onclick={() => ((deleting = true), (menu = false))}>Delete …</button>
-            </li>
-          </ul>
-        {/if}
-      </div>
-    </div>
-  </header>
+  <DeskHeader {desk} {saver} bind:open />
+  <DeskNotices {desk} {saver} {news} bind:deleting={open.deleting} />
 
-  {#if deleting}
-    <div class="band" role="alertdialog" aria-label="Delete this figure?">
-      <p>Delete “{f.name}”? This cannot be undone; take it away as a file first if you may want it back.</p>
-      <button onclick={remove}>Delete</button><button onclick={() => (deleting = false)}>Keep</button>
-    </div>
-  {/if}
-  {#if saver.problem?.type === 'changed-elsewhere'}
-    <div class="band" role="alert">
-      <p>Another tab has saved this figure meanwhile. Nothing is lost: choose what stays here.</p>
-      <button onclick={() => saver.keepMine()}>Keep this version</button><button onclick={takeTheirs}
-        >Take the other, keep mine as a copy</button
-      >
-    </div>
-  {:else if saver.problem?.type === 'deleted-elsewhere'}
-    <div class="band" role="alert">
-      <p>Another tab has deleted this figure.</p>
-      <button onclick={() => saver.keepMine()}>Keep it after all</button>
-    </div>
-  {:else if saver.problem?.type === 'failed'}
-    <div class="band" role="alert">
-      <p>
-        The browser could not save: {saver.problem.message}. Your changes are still here; take them away as a
-        file.
-      </p>
-      <button onclick={() => saver.keepMine()}>Try again</button>
-    </div>
-  {:else if news}<div class="band" role="status"><p>{news}</p></div>{/if}
-  {#if desk.notice}<div class="band" role="alert"><p>{desk.notice}</p></div>{/if}
+  {#if open.details}<section class="sheetbox" aria-label="Details"><FigureDetails {desk} /></section>{/if}
+  {#if open.like}<LikePanel {desk} {saver} close={() => (open.like = false)} />{/if}
 
-  {#if details}<section class="sheetbox" aria-label="Details"><FigureDetails {desk} /></section>{/if}
-
-  <div class="columns">
+  <div class="columns" class:varying={open.vary}>
     <div class="left">
-      <CountRail bind:this={rail} {desk} {player} />
-      <StepInspector {desk} {add} />
-      <div class="text">
-        <TextEditor
-          bind:this={text}
-          {desk}
-          {player}
-          leave={() => root.querySelector<HTMLElement>('.mark[tabindex="0"]')?.focus()}
-        />
+      <div inert={desk.preview !== undefined}>
+        <CountRail bind:this={rail} {desk} {player} changed={changedMarks} plain={open.vary} />
       </div>
+      {#if open.vary}
+        <div class="under"><FloorView {desk} {player} /></div>
+      {:else}
+        <StepInspector {desk} {add} />
+        <div class="text">
+          <TextEditor
+            bind:this={text}
+            {desk}
+            {player}
+            leave={() => root.querySelector<HTMLElement>('.mark[tabindex="0"]')?.focus()}
+          />
+        </div>
+      {/if}
     </div>
     <aside class="right">
-      <FloorView {desk} {player} />
-      <FindingList {desk} {player} showText={(at) => text?.show(at)} />
+      {#if open.vary}
+        <VaryPanel {lab} {saver} close={closeVary} />
+      {:else}
+        <FloorView {desk} {player} />
+        <FindingList {desk} {player} showText={(at) => text?.show(at)} />
+      {/if}
     </aside>
   </div>
   <div class="foot"><Transport {desk} {player} bind:bpm /></div>
@@ -265,67 +197,6 @@
     display: flex;
     flex-direction: column;
     height: calc(100dvh - 46px);
-  }
-  header {
-    display: flex;
-    justify-content: space-between;
-    align-items: end;
-    gap: 16px;
-    padding: 10px 20px 8px;
-  }
-  .title {
-    min-width: 0;
-  }
-  h1 {
-    font-size: 28px;
-    overflow-wrap: anywhere;
-  }
-  .facts {
-    color: var(--quiet);
-    font-size: 14px;
-  }
-  .tools {
-    display: flex;
-    gap: 6px;
-    align-items: center;
-    flex-wrap: wrap;
-    justify-content: end;
-  }
-  .saved {
-    font-size: 13px;
-    color: var(--quiet);
-    min-width: 64px;
-    text-align: right;
-  }
-  .menu {
-    position: relative;
-  }
-  .menu ul {
-    position: absolute;
-    right: 0;
-    top: 100%;
-    margin: 4px 0 0;
-    padding: 6px;
-    list-style: none;
-    background: var(--sheet);
-    border: 1px solid var(--line);
-    border-radius: 10px;
-    z-index: 10;
-    min-width: 190px;
-    box-shadow: 0 6px 24px rgb(0 0 0 / 0.18);
-  }
-  .menu li button {
-    width: 100%;
-  }
-  .band {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    margin: 0 20px 8px;
-    padding: 8px 12px;
-    border-left: 5px solid var(--caution);
-    background: var(--sheet);
-    flex-wrap: wrap;
   }
   .sheetbox {
     margin: 0 20px 10px;
@@ -343,6 +214,17 @@
     grid-template-columns: minmax(0, 1fr) 320px;
     gap: 20px;
     padding: 0 20px 10px;
+  }
+  .columns.varying {
+    grid-template-columns: minmax(0, 1fr) 450px;
+  }
+  .under {
+    padding-top: 8px;
+  }
+  .under > :global(.floor) {
+    display: grid;
+    grid-template-columns: 222px minmax(0, 1fr);
+    gap: 12px;
   }
   .left {
     display: flex;
@@ -371,23 +253,10 @@
       height: auto;
       min-height: calc(100dvh - 46px);
     }
-    .columns {
+    .columns,
+    .columns.varying {
       grid-template-columns: minmax(0, 1fr);
       padding: 0 12px 10px;
-    }
-    header {
-      padding: 8px 12px;
-      flex-direction: column;
-      align-items: stretch;
-      gap: 6px;
-    }
-    .tools {
-      justify-content: start;
-    }
-    .saved {
-      text-align: left;
-      min-width: 0;
-      order: 9;
     }
     .foot {
       position: sticky;

@@ -12,7 +12,19 @@
   import Spine from './Spine.svelte';
   import { beatsShown, left, marks, unitLabel, type RailMark } from './rail-model';
 
-  let { desk, player }: { desk: Desk; player: Player } = $props();
+  let {
+    desk,
+    player,
+    changed,
+    plain = false,
+  }: {
+    desk: Desk;
+    player: Player;
+    /** Steps to mark, as role and tick. */
+    changed: ReadonlySet<string>;
+    /** Without the lines of words. */
+    plain?: boolean;
+  } = $props();
 
   const a = $derived(desk.analysis);
   const feel = $derived(desk.figure.feel);
@@ -21,7 +33,7 @@
   const cells = $derived(Array.from({ length: Math.ceil(beats / a.unitBeats) }, (_, i) => i));
   const arms = $derived(railArms(a));
   const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
-  const rows = $derived([...new Set(others.map((o) => o.track))]);
+  const rows = $derived(plain ? [] : [...new Set(others.map((o) => o.track))]);
   const faults = $derived(
     new Set(desk.findings.filter((f) => f.severity === 'wrong').map((f) => `${f.role}|${f.tick}`)),
   );
@@ -181,6 +193,7 @@
       <button
         class="mark"
         class:chosen
+        class:changed={changed.has(`${role}|${mark.w.tick}`)}
         class:wrong={mark.w.fault !== undefined || faults.has(`${role}|${mark.w.tick}`)}
         style:left={left(moved)}
         aria-label={mark.label}
@@ -246,7 +259,7 @@
       <div class="playhead" style:left={head} aria-hidden="true"></div>
     </div>
   </div>
-  {#if stretch}
+  {#if stretch && !plain}
     <p class="readout">
       <b>Arms at {sayCount(stretch.from, feel)}: {stretch.name.title}.</b>
       {stretch.name.sentence}
@@ -341,6 +354,10 @@
   .mark.wrong {
     border-color: var(--wrong);
     border-style: dashed;
+  }
+  .mark.changed {
+    background: var(--paper);
+    box-shadow: 0 0 0 2px currentColor;
   }
   .word {
     font-size: 13px;

@@ -25,9 +25,14 @@
     a.roles.leader.units.map((u) => ({
       from: u.from,
       to: u.to,
-      name: `${sayCount(u.from, a.figure.feel)}–${Math.ceil(u.to / TICKS_PER_BEAT)}`,
+      name: unitName(u.from, u.to),
     })),
   );
+  function unitName(from: number, to: number): string {
+    const last = Math.ceil(to / TICKS_PER_BEAT);
+    const first = sayCount(from, a.figure.feel);
+    return first === String(last) ? first : `${first}–${last}`;
+  }
   const looped = (u: { from: number; to: number }) => player.loop?.from === u.from && player.loop.to === u.to;
 </script>
 

@@ -19,6 +19,7 @@
   } from '$lib/views/figures/catalogue';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
+  import GrowthTree from '$lib/views/figures/GrowthTree.svelte';
 
   let all: Entry[] | undefined = $state.raw();
   let complete = $state(false);
@@ -26,6 +27,7 @@
   let problem = $state('');
   let tree = $state(false);
   let index: SearchIndex | undefined = $state.raw();
+  let drawn = $state(false);
   let newDance: DanceId = $state('slot-swing');
 
   async function load() {
@@ -119,7 +121,11 @@
       ><option value={0}>every length</option>{#each lengths as n (n)}<option value={n}>{n} counts</option
         >{/each}</select
     >
-    <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Tree</button>
+    <span class="how" role="group" aria-label="Shown as">
+      <button aria-pressed={!drawn} onclick={() => (drawn = false)}>List</button>
+      <button aria-pressed={drawn} onclick={() => (drawn = true)}>Tree</button>
+    </span>
+    <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Dances</button>
     {#if filtered}<button onclick={() => (filter = noFilter)}>Show all</button>{/if}
   </div>
   <div class="body">
@@ -150,6 +156,8 @@
         <p>No figure fits all of these. Take one away, or show all.</p>
         <button onclick={() => (filter = noFilter)}>Show all</button>
       </div>
+    {:else if all && drawn}
+      <GrowthTree list={shown} />
     {:else if all}
       <FigureList list={shown} />
     {:else}<p class="quiet">Opening …</p>{/if}
@@ -224,6 +232,10 @@
     align-content: start;
     justify-items: start;
   }
+  .how {
+    display: flex;
+    gap: 2px;
+  }
   .row {
     display: flex;
     gap: 8px;
@@ -252,6 +264,7 @@
       display: inline-flex;
     }
     .body > :global(.list),
+    .body > :global(.growth),
     .empty {
       grid-row: 2;
     }

@@ -5,14 +5,21 @@
   import { app } from '$lib/state/app.svelte';
   import { Desk } from '$lib/state/desk.svelte';
   import { Saver } from '$lib/state/saver.svelte';
-  import { journal, loadFigure } from '$lib/storage';
+  import { journal, loadFigure, type FigureRow } from '$lib/storage';
   import { FixFinder } from '$lib/workers/fix-finder';
+  import { VaryFinder } from '$lib/workers/vary-finder';
   import FigureDesk from '$lib/views/desk/FigureDesk.svelte';
 
   const finder = new FixFinder(
     () => new Worker(new URL('../../../../lib/workers/fixes.worker.ts', import.meta.url), { type: 'module' }),
   );
-  onDestroy(() => finder.stop());
+  const varies = new VaryFinder(
+    () => new Worker(new URL('../../../../lib/workers/vary.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  onDestroy(() => {
+    finder.stop();
+    varies.stop();
+  });
 
   let desk: Desk | undefined = $state.raw();
   let saver: Saver | undefined = $state.raw();
@@ -37,10 +44,20 @@
     const figure = unsaved?.figure ?? (kept?.data as Figure);
     const d = new Desk(figure, app.heights, finder);
     const base = unsaved ? unsaved.base : (row?.rev ?? 0);
-    const s = new Saver(db, localStorage, id, base, (other) => {
-      d.replace(other.figure);
-      news = 'Another tab changed this figure; this is the latest version.';
-    });
+    const keptAs = (r: FigureRow) => (d.kept = r);
+    const s = new Saver(
+      db,
+      localStorage,
+      id,
+      base,
+      (other) => {
+        d.replace(other.figure);
+        keptAs(other);
+        news = 'Another tab changed this figure; this is the latest version.';
+      },
+      keptAs,
+    );
+    if (row) keptAs(row);
     d.onchange = (f) => {
       news = '';
       s.save(f);
@@ -79,7 +96,13 @@
     <p><a class="button" href="/figures">To the figures</a></p>
   </div>
 {:else if desk && saver}
-  {#key desk}<FigureDesk {desk} {saver} {news} />{/key}
+  {#key desk}<FigureDesk
+      {desk}
+      {saver}
+      {news}
+      finder={varies}
+      like={page.url.searchParams.has('like')}
+    />{/key}
 {:else}
   <p class="message quiet">Opening …</p>
 {/if}
