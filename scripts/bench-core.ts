@@ -1,10 +1,18 @@
+import { analyse as analyseFigure } from '$lib/core/analysis';
+import { seeded } from '$lib/core/base';
 import { newFigure, type Figure } from '$lib/core/figure';
+import { FIELDS, signatureOf, type Signature } from '$lib/core/likeness';
+import { demoFigures as demo } from '$lib/demo';
 
 /** What the benchmark measures: the core, and three figures to measure it on. */
 export { analyse } from '$lib/core/analysis';
 export { check, fixesFor } from '$lib/core/findings';
 export { parse } from '$lib/core/notation';
 export { graph, plansFor, routes, stateOfHold } from '$lib/core/arms';
+export { consequence, offersFor, repairs, GROUPS } from '$lib/core/vary';
+export { likeness, mostLike } from '$lib/core/likeness';
+export { applyChange, changeBetween } from '$lib/core/figure';
+export { demoFigures } from '$lib/demo';
 
 const beats = (n: number, pattern: (beat: number) => string): string =>
   Array.from({ length: n / 4 }, (_, i) => pattern(i * 4 + 1)).join(' ');
@@ -21,4 +29,21 @@ export const medium = figure(lines(16));
 export const long = figure(lines(128));
 export const wrong = figure(
   'leader 1 back 2 close 3 triple 5 anchor\nfollower 1 fwd 2 fwd 3 triple 5 hook 6 back',
+);
+
+/** A repertoire to compare with: the demo figures, each changed at random in a third of its fields, joined in twos. */
+export function repertoire(n: number): Signature[] {
+  const random = seeded(5);
+  const all = demo.map((f) => signatureOf(analyseFigure(f))).filter((s) => s.unitBeats === 2);
+  const pick = (): Signature => all[Math.floor(random() * all.length)] as Signature;
+  return Array.from({ length: n }, (_, i) => {
+    const units = Int8Array.from([...pick().units, ...(i % 2 ? pick().units : [])]);
+    for (let k = 0; k < units.length; k++)
+      if (random() < 0.33) units[k] = Math.floor(random() * (k % FIELDS === FIELDS - 1 ? 127 : 4));
+    return { id: `r${i}`, unitBeats: 2, units };
+  });
+}
+/** Eight beats with the follower on the wrong foot at the end. */
+export const offFoot = figure(
+  'leader 1 back 2 close 3 triple 5 walks 7 triple\nfollower 1 fwd 2 fwd 3 triple 5 walks 7 place 8 back',
 );

@@ -33,8 +33,8 @@ async function loadCore() {
   return import(pathToFileURL('.verify/bench-core.mjs').href);
 }
 
-function time(work, runs) {
-  for (let i = 0; i < 600; i++) work();
+function time(work, runs, before = 600) {
+  for (let i = 0; i < before; i++) work();
   const times = Array.from({ length: runs }, () => {
     const from = performance.now();
     work();
@@ -56,6 +56,48 @@ async function core() {
   const f = check(a)[0];
   report('try the mends of a finding, median', ms(time(() => fixesFor(a, f, 3), 200).median), '—');
   arms(armsCore);
+  varying({ analyse, ...armsCore });
+}
+
+function varying({
+  analyse,
+  consequence,
+  offersFor,
+  repairs,
+  GROUPS,
+  mostLike,
+  repertoire,
+  offFoot,
+  ...more
+}) {
+  const off = analyse(offFoot);
+  const few = (work) => time(work, 60, 10);
+  const mends = few(() => repairs(off, 'follower', off.start, off.end, 'R'));
+  report('all repairs of an eight-beat window, median', ms(mends.median), '20 ms');
+  report('all repairs of an eight-beat window, p95', ms(mends.p95), '—');
+  const all = repertoire(5000);
+  const one = all[17];
+  const like = few(() => mostLike(one, all, 8));
+  report('likeness of one figure against 5,000, explained, median', ms(like.median), '100 ms');
+  report('likeness of one figure against 5,000, p95', ms(like.p95), '—');
+  const push = more.demoFigures.find((f) => f.id === 'demo-push-turn');
+  const a = analyse(push);
+  for (const group of GROUPS) {
+    const from = performance.now();
+    let n = 0;
+    for (const o of offersFor(a, { group, from: 24, to: 48, whose: 'follower' })) {
+      n++;
+      if (o.made.ok) consequence(a, analyse(o.made.value.result));
+    }
+    report(`${n} offers (${group}) with what they bring, once`, ms(performance.now() - from), '—');
+  }
+  const parent = more.demoFigures.find((f) => f.id === 'demo-push');
+  const change = more.changeBetween(parent, push);
+  report(
+    'a version grown on its parent, median',
+    ms(few(() => more.applyChange(change, parent)).median),
+    '—',
+  );
 }
 
 function arms({ graph, plansFor, routes, stateOfHold }) {

@@ -20,10 +20,10 @@ test('the whole repertoire goes out and comes back in, as JSON and as text', asy
     const content = readFileSync(await download.path(), 'utf8');
     await bring(page, download.suggestedFilename(), content);
     if (button.includes('JSON')) {
-      await expect(page.getByText('31 are here already')).toBeVisible();
+      await expect(page.getByText('39 are here already')).toBeVisible();
       await page.getByRole('button', { name: 'Replace those here' }).click();
-      await expect(page.getByRole('status')).toContainText('0 added, 31 replaced');
-    } else await expect(page.getByRole('status')).toContainText('31 added, 0 replaced');
+      await expect(page.getByRole('status')).toContainText('0 added, 39 replaced');
+    } else await expect(page.getByRole('status')).toContainText('39 added, 0 replaced');
   }
 });
 
@@ -66,7 +66,7 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
       await bring(page, name, content);
       await expect(page.getByRole('alert')).toContainText('was not imported; nothing has changed');
       await expect(page.getByRole('alert')).toContainText(says);
-      await expect(page.getByText('31 figures in the repertoire')).toBeVisible();
+      await expect(page.getByText('39 figures in the repertoire')).toBeVisible();
     });
   }
 });
@@ -74,9 +74,9 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
 test('figures are searched and filtered by dance, level and length', async ({ page }) => {
   await page.goto('/figures');
   const links = page.getByRole('list', { name: 'Figures' }).getByRole('link');
-  await expect(page.getByText('31 in the repertoire')).toBeVisible();
+  await expect(page.getByText('39 in the repertoire')).toBeVisible();
   await page.getByLabel('Search').fill('waltz');
-  await expect(page.getByText('2 of 31')).toBeVisible();
+  await expect(page.getByText('2 of 39')).toBeVisible();
   await page.getByLabel('Search').fill('charlston');
   await expect(links.first()).toContainText('Charleston');
   await page.getByRole('button', { name: 'Show all' }).click();
@@ -84,7 +84,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
     .getByRole('navigation', { name: 'Dances and families' })
     .getByRole('button', { name: /^Slot swing/ })
     .click();
-  await expect(page.getByText('9 of 31')).toBeVisible();
+  await expect(page.getByText('9 of 39')).toBeVisible();
   await page.getByLabel('Level').selectOption('3');
   await expect(links).toHaveCount(4);
   await page.getByRole('button', { name: 'Show all' }).click();
@@ -97,7 +97,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
 
 test('an empty repertoire says what it is for and brings the demo back', async ({ page }) => {
   await page.goto('/figures');
-  await expect(page.getByText('31 in the repertoire')).toBeVisible();
+  await expect(page.getByText('39 in the repertoire')).toBeVisible();
   await page.evaluate(
     () =>
       new Promise<void>((resolve) => {
@@ -112,7 +112,7 @@ test('an empty repertoire says what it is for and brings the demo back', async (
   await page.reload();
   await expect(page.getByText('No figures yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
-  await expect(page.getByText('31 in the repertoire')).toBeVisible();
+  await expect(page.getByText('39 in the repertoire')).toBeVisible();
 });
 
 for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation']) {

@@ -51,7 +51,7 @@ test('the newcomer’s five minutes: write, be told, fix, watch from the followe
     )
     .not.toBe(before);
   await page.getByRole('button', { name: 'Pause' }).click();
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'More' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Notation text' }).click();
   expect((await download).suggestedFilename()).toBe('new-figure.txt');

@@ -33,9 +33,8 @@ export const leafOf = (r: FigureRow): Leaf => ({
 
 /** The core figure a figure has grown from, and everything that has grown out of it, trunk first. */
 export function layersOf(rows: readonly FigureRow[], id: string): Layer[] {
-  const byId = new Map(rows.map((r) => [r.id, r]));
   const layers = (b: Branch, depth: number): Layer[] => {
-    const row = byId.get(b.leaf.id);
+    const row = rows.find((r) => r.id === b.leaf.id);
     const below = b.children.flatMap((c) => layers(c, depth + 1));
     return row ? [{ row, depth, gist: b.gist }, ...below] : below;
   };

@@ -277,6 +277,10 @@ function* simpler(a: Analysis): Generator<Step> {
         yield { aim: 'simpler', variation: { ...turnOf(run), amount: amount * side } };
     }
   yield { aim: 'simpler', variation: { type: 'plain-hands' } };
+  const turns = ROLES.flatMap((role) => turnRuns(a, role)).map((run) => Math.floor(run.from / BEAT) * BEAT);
+  const first = Math.min(...turns);
+  if (first > 0 && first < Infinity)
+    yield { aim: 'simpler', variation: { type: 'add-pair', at: first, pair: 'places' } };
   for (const role of ROLES)
     for (const unit of a.roles[role].units) {
       const beats = Math.round((unit.to - unit.from) / BEAT);

@@ -13,8 +13,10 @@
   const longest = $derived(
     Math.max(8, ...families.flatMap((f) => f.rows.slice(0, MOST).map((r) => r.counts))),
   );
-  const ROW = 30;
-  const STEP = $derived(Math.max(14, Math.min(34, 340 / longest)));
+  let width = $state(1280);
+  const narrow = $derived(width <= 900);
+  const ROW = $derived(narrow ? 40 : 30);
+  const STEP = $derived(Math.max(14, Math.min(34, (narrow ? Math.max(110, width - 270) : 340) / longest)));
   const x = (count: number) => (count - 1) * STEP + 8;
   const end = (counts: number) => x(Math.max(1.4, counts));
 
@@ -42,12 +44,13 @@
       .join(' · ');
 </script>
 
+<svelte:window bind:innerWidth={width} />
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <section class="growth" aria-label="What grows out of what" onkeydown={keys}>
   <div class="axis num" aria-hidden="true">
     <svg width={end(longest) + 8} height="22">
       {#each Array.from({ length: longest }, (_, i) => i + 1) as c (c)}
-        {#if STEP >= 20 || c % 2 === 1}<text x={x(c)} y="16">{c}</text>{/if}
+        {#if STEP >= 20 || c % (STEP >= 11 ? 2 : 4) === 1}<text x={x(c)} y="16">{c}</text>{/if}
       {/each}
     </svg>
   </div>
@@ -56,7 +59,7 @@
     <h2>{f.name || 'no family'} <span class="num">{f.size}</span></h2>
     <ul>
       {#each rows as r (r.id)}
-        <li class:core={r.depth === 0}>
+        <li class:core={r.depth === 0} style:height="{ROW}px">
           <span class="who" style:padding-left="{r.depth * 16}px">
             {#if r.below > 0}
               <button
@@ -65,7 +68,7 @@
                 aria-label="{r.folded ? 'Unfold' : 'Fold'} what grows out of {r.name}"
                 onclick={() => fold(r.id)}>{r.folded ? '+' : '−'}</button
               >
-            {/if}
+            {:else}<span class="fold"></span>{/if}
             <a class="name" data-id={r.id} href="/figures/{r.id}">{r.name}</a>
           </span>
           <svg width={end(longest) + 8} height={ROW} aria-hidden="true">
@@ -131,7 +134,6 @@
     grid-template-columns: var(--names) auto minmax(120px, 1fr);
     position: relative;
     align-items: center;
-    height: 30px;
     gap: 0;
   }
   li:hover,
@@ -219,14 +221,13 @@
   }
   @media (max-width: 900px) {
     .growth {
-      --names: 150px;
+      --names: 210px;
     }
     .gist,
     .go {
       display: none;
     }
     li {
-      height: 40px;
       grid-template-columns: var(--names) auto;
     }
   }

@@ -189,7 +189,14 @@
     line-height: 15px;
   }
   .quiet {
-    opacity: 0.38;
+    color: var(--quiet);
+  }
+  .quiet :global(svg) {
+    opacity: 0.45;
+  }
+  .quiet .word,
+  .hands .quiet {
+    font-weight: 400;
   }
   .mark.differs {
     background: var(--paper);
