@@ -13,9 +13,28 @@ const REWORDED = 0.7;
 
 /**
  * The cheapest way to read two lists of items as one list changed: pairs in order, an item without a partner standing
- * alone. O(n·m). @example align([a], [a, b]) // [[a, a], [undefined, b]]
+ * alone. What is equal at both ends is paired first. O(n·m) for the rest.
+ * @example align([a], [a, b]) // [[a, a], [undefined, b]]
  */
 export function align<T extends Entry>(before: readonly T[], after: readonly T[]): Pair<T>[] {
+  const most = Math.min(before.length, after.length);
+  let head = 0;
+  while (head < most && equal(before[head], after[head])) head++;
+  let tail = 0;
+  while (tail < most - head && equal(before.at(-1 - tail), after.at(-1 - tail))) tail++;
+  const pairs = (from: number, n: number, shift: number): Pair<T>[] =>
+    Array.from({ length: n }, (_, i) => [before[from + i], after[from + i + shift]]);
+  return [
+    ...pairs(0, head, 0),
+    ...cheapest(before.slice(head, before.length - tail), after.slice(head, after.length - tail)),
+    ...pairs(before.length - tail, tail, after.length - before.length),
+  ];
+}
+
+const equal = (a: Entry | undefined, b: Entry | undefined): boolean =>
+  a?.tick === b?.tick && a?.text === b?.text;
+
+function cheapest<T extends Entry>(before: readonly T[], after: readonly T[]): Pair<T>[] {
   const n = before.length;
   const m = after.length;
   const cost = Array.from({ length: n + 1 }, (_, i) => {

@@ -50,9 +50,9 @@ export function repairs(
   const found: Repair[] = [];
   for (const offer of parityRepairs(a, role, from, to)) {
     const tick = tickSaid(a, role, offer.remedy.edits[0], from);
-    const result = withLooseFeet(a, role, offer.remedy.edits, tick);
-    if (!result) continue;
-    const after = analyse(result, heights);
+    const after = withLooseFeet(a, role, offer.remedy.edits, tick, heights);
+    if (!after) continue;
+    const result = after.figure;
     if (freeBefore(after, role, to) !== want) continue;
     if (wrongKeys(after).some((k) => !known.has(k))) continue;
     const place = placeOf(tick, a.figure.feel);
@@ -98,18 +98,21 @@ function withLooseFeet(
   role: Role,
   edits: readonly FigureEdit[],
   tick: Ticks,
-): Figure | undefined {
+  heights?: Heights,
+): Analysis | undefined {
   const done = applyEdits(a.figure, edits);
   if (!done.ok) return undefined;
-  let figure = done.value;
+  let now = analyse(done.value, heights);
   for (let i = 0; i < 64; i++) {
-    const off = analyse(figure).roles[role].actions.find((w) => w.tick > tick && w.said && w.fault);
-    if (!off) return figure;
-    const next = applyEdits(figure, [{ type: 'set-action', role, at: off.ref, patch: { foot: undefined } }]);
-    if (!next.ok) return figure;
-    figure = next.value;
+    const off = now.roles[role].actions.find((w) => w.tick > tick && w.said && w.fault);
+    if (!off) return now;
+    const next = applyEdits(now.figure, [
+      { type: 'set-action', role, at: off.ref, patch: { foot: undefined } },
+    ]);
+    if (!next.ok) return now;
+    now = analyse(next.value, heights);
   }
-  return figure;
+  return now;
 }
 
 function rhythmAt(a: Analysis, role: Role, tick: Ticks): RhythmName {
@@ -184,8 +187,8 @@ export function repairAt(
   for (const { remedy } of parityRepairs(a, role, a.start, a.end)) {
     const tick = tickSaid(a, role, remedy.edits[0], -1);
     if (remedy.code !== code || placeOf(tick, figure.feel) !== at) continue;
-    const result = withLooseFeet(a, role, remedy.edits, tick);
-    if (result) return ok(result);
+    const after = withLooseFeet(a, role, remedy.edits, tick);
+    if (after) return ok(after.figure);
   }
   return fail('no-such-place');
 }

@@ -58,7 +58,8 @@ export function reRhythm(
       ...score,
       [whose]: [...outside, ...placed(score, whose, from, pattern, bodies, touch as Action)],
     });
-  const ways = waysToStep(steps, n).map((bodies) => withTurn(bodies, turn, n === steps.length));
+  const all = waysToStep(steps, n).map((bodies) => withTurn(bodies, turn, n === steps.length));
+  const ways = [...new Map(all.map((w) => [JSON.stringify(w), w])).values()];
   return nearest(figure, ways.map(written), whose, to, heights);
 }
 

@@ -78,7 +78,7 @@
     font-weight: 620;
   }
   .chosen {
-    background: var(--cell);
+    background: var(--sheet);
     box-shadow: inset 4px 0 0 var(--ink);
   }
   span {

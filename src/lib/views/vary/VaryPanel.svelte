@@ -83,8 +83,8 @@
         onclick={() => (lab.group = g)}>{GROUP_NAMES[g]}</button
       >
     {/each}
-    <button class="close" onclick={close}>Close</button>
   </div>
+  <button class="close" onclick={close}>Close</button>
   {#if !WHOLE.has(lab.group)}
     <div class="span">
       <span role="group" aria-label="Counts">
@@ -156,6 +156,7 @@
 
 <style>
   .vary {
+    position: relative;
     display: flex;
     flex-direction: column;
     min-height: 0;
@@ -187,7 +188,9 @@
     color: var(--paper);
   }
   .close {
-    margin-left: auto;
+    position: absolute;
+    right: 0;
+    top: 46px;
   }
   .span button {
     min-height: 30px;
