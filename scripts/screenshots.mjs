@@ -29,10 +29,13 @@ const VIEWS = [
   { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
   { name: 'arms-route', path: '/arms', act: route },
   { name: 'arms-phone', path: '/arms', phone: true },
+  { name: 'vary', path: '/figures/demo-push', act: vary },
+  { name: 'vary-phone', path: '/figures/demo-push', act: vary, phone: true },
+  { name: 'versions', path: '/figures/demo-free-spin/versions', act: layers },
+  { name: 'tree', path: '/figures', act: tree },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
   { name: 'shortcuts', path: '/figures/demo-push', act: (p) => p.keyboard.press('?') },
-  { name: 'palette', path: '/figures/demo-push', act: (p) => p.keyboard.press('Control+k') },
   { name: 'step-sheet', path: '/figures/demo-push-turn', print: true },
 ];
 async function select(page) {
@@ -44,6 +47,20 @@ async function late(page) {
 }
 async function seek(page, count) {
   await page.getByRole('button', { name: `To count ${count}`, exact: true }).click();
+}
+async function vary(page) {
+  await page.getByRole('button', { name: 'Vary', exact: true }).click();
+  await page.getByRole('tab', { name: 'Turn', exact: true }).click();
+  await page.getByRole('group', { name: 'Counts' }).getByRole('button', { name: '3–4' }).click();
+  await page.getByRole('group', { name: 'Whose part' }).getByRole('button', { name: 'the follower' }).click();
+  await page.locator('.look').filter({ hasText: 'One turn right' }).click();
+}
+async function layers(page) {
+  await page.getByRole('checkbox', { name: 'Push, a step short' }).uncheck();
+  await page.getByRole('checkbox', { name: 'Push with a turn' }).check();
+}
+async function tree(page) {
+  await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();
 }
 async function route(page) {
   await page.getByRole('button', { name: 'Choose where to go' }).click();

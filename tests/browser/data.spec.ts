@@ -84,7 +84,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
     .getByRole('navigation', { name: 'Dances and families' })
     .getByRole('button', { name: /^Slot swing/ })
     .click();
-  await expect(page.getByText('9 of 39')).toBeVisible();
+  await expect(page.getByText('11 of 39')).toBeVisible();
   await page.getByLabel('Level').selectOption('3');
   await expect(links).toHaveCount(4);
   await page.getByRole('button', { name: 'Show all' }).click();

@@ -91,6 +91,8 @@ test('length: a walk goes on by an even number of steps', async ({ page }) => {
 
 test('level: easier and harder, the hands with it', async ({ page }) => {
   await open(page, 'demo-push-turn');
+  await page.locator('h1').click();
+  await page.keyboard.press('w');
   await vary(page, 'Easier, harder');
   await expect(page.getByRole('heading', { name: 'Easier' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Harder' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { asVersion, type Figure, type Kept } from '$lib/core/figure';
+import { asVersion, type Kept } from '$lib/core/figure';
 import { demoFigures } from './figures';
 
 export { demoFigures } from './figures';
@@ -29,5 +29,3 @@ export const demoKept: readonly Kept[] = demoFigures.map((f) => {
   const parent = byId.get(GREW_FROM[f.id] ?? '');
   return parent ? asVersion(parent, f) : f;
 });
-
-export const demoById = (id: string): Figure | undefined => byId.get(`demo-${id}`);

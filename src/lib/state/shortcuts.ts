@@ -20,6 +20,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'L / F / B', does: 'Leader only, follower only, both', where: 'figure desk' },
   { keys: 'E', does: 'To the text', where: 'figure desk' },
   { keys: 'R', does: 'To the rail', where: 'figure desk' },
+  { keys: 'W', does: 'What can be varied', where: 'figure desk' },
   { keys: 'X', does: 'Apply the first fix', where: 'figure desk' },
   { keys: 'Mod+Z', does: 'Undo', where: 'figure desk' },
   { keys: 'Mod+Shift+Z', does: 'Redo', where: 'figure desk' },

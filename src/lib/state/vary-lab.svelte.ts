@@ -24,11 +24,17 @@ export class VaryLab {
     this.to = desk.analysis.start + desk.analysis.unitBeats * TICKS_PER_BEAT;
   }
 
-  /** Asks anew, after the span, the group or the figure has changed. */
-  seek(): void {
+  /** What was offered no longer holds: the span, the group or the figure has changed. */
+  clear(): void {
+    this.#finder.cancel();
     this.release();
     this.offers = [];
     this.busy = true;
+  }
+
+  /** Asks anew. */
+  seek(): void {
+    this.clear();
     const { group, whose, from, to } = this;
     this.#finder.ask(this.desk.figure, this.desk.heights, { group, whose, from, to }, (a) => {
       if (a.type === 'done') this.busy = false;

@@ -92,7 +92,7 @@ describe('likeness from a worker', () => {
     finder.ask(push, rows, 3, () => {});
     ports[0]!.onmessage?.({
       data: { type: 'like', id: 1, list: [], unitBeats: 2 },
-    } as MessageEvent<LikeAnswer>);
+    } as unknown as MessageEvent<LikeAnswer>);
     finder.ask(push, [...rows, { id: 'new', rev: 1, figure: push }], 3, () => {});
     expect([sentBy(0, 0), sentBy(0, 1)]).toEqual([rows.length, 1]);
     ports[0]!.onerror?.({} as ErrorEvent);

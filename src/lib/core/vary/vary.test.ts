@@ -100,6 +100,30 @@ describe('every variation is a value with an inverse', () => {
     }, 60_000);
 });
 
+describe('whatever is written', () => {
+  it('no group of offers throws, and what is offered can be applied', () => {
+    const texts = [
+      '',
+      'leader ',
+      'leader 1 fwd',
+      'follower 3& kick',
+      'leader 1 fwd 1 back 1 side\nfollower 2 fwd',
+      'leader 1 nonsense 2 splat r9/9\nfollower 1 fwd r1/2 2 pivot l1',
+      'leader 1 triple 2 anchor\nfollower & hook 1 replace\nhands 1 two hands low 2 what',
+      'leader S fwd Q side Q close\nfollower S back Q side Q close\n# a remark',
+      'leader 1 split 2 L fwd 3 hop 4 R touch\nfollower 1 R fwd 2 R fwd',
+    ];
+    const extras = [{}, { repeat: { from: 1, to: 2, times: 3 } }, { sameFoot: [{ from: 1, to: 9 }] }];
+    for (const [i, lines] of texts.entries())
+      for (const [k, group] of GROUPS.entries()) {
+        const f = figure(lines, extras[i % 3]);
+        const whose = (['both', 'leader', 'follower'] as const)[(i + k) % 3] ?? 'both';
+        for (const p of made(offers(analyse(f), group, 0, 24, whose)))
+          expect(analyse(p.result).counts).toBeGreaterThanOrEqual(0);
+      }
+  }, 30_000);
+});
+
 /** What is danced, whenever: each action but the waits, with its foot and its turn. */
 const order = (a: Analysis, role: Role): string[] =>
   a.roles[role].actions

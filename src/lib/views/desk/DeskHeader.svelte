@@ -10,7 +10,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Saver } from '$lib/state/saver.svelte';
-  import { loadFigure, loadKeptWith, saveFigure } from '$lib/storage';
+  import { loadFigure, loadKeptWith, saveFigure, standAlone } from '$lib/storage';
   import { exportCsv, exportJson, exportText } from './export';
 
   interface Open {
@@ -52,6 +52,13 @@
     const copy = { ...f, id: nanoid(12), name: `${f.name} (copy)`.slice(0, 120) };
     const saved = await saveFigure(await app.db(), copy, 0, Date.now());
     if (saved.ok) await goto(`/figures/${copy.id}`);
+  }
+  async function alone() {
+    menu = false;
+    const row = await standAlone(await app.db(), f.id, Date.now());
+    if (!row) return;
+    saver.adopt(row);
+    desk.kept = row;
   }
   async function file() {
     menu = false;
@@ -105,6 +112,13 @@
           </li>
           <li><button class="plain" onclick={tidy}>Tidy the text</button></li>
           <li><button class="plain" onclick={duplicate}>Duplicate</button></li>
+          {#if version}
+            <li>
+              <button class="plain" disabled={saver.state !== 'saved'} onclick={alone}
+                >Make it a figure of its own</button
+              >
+            </li>
+          {/if}
           <li>
             <button class="plain" onclick={() => ((open.deleting = true), (menu = false))}>Delete …</button>
           </li>

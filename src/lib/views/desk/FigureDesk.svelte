@@ -127,6 +127,7 @@
       b: () => (player.only = 'both'),
       e: () => text?.show(f.lines.length),
       r: () => root.querySelector<HTMLElement>('.mark[tabindex="0"]')?.focus(),
+      w: () => (open.vary = !open.vary),
       x: firstFix,
       ...(onControl ? {} : { ' ': () => player.toggle(whole) }),
     };

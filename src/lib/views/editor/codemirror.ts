@@ -205,6 +205,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           'aria-label': 'Breakdown in notation',
           spellcheck: 'false',
           autocapitalize: 'off',
+          tabindex: '0',
         }),
         notation,
         syntaxHighlighting(colours),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import { TICKS_PER_BEAT } from '$lib/core/base';
@@ -26,6 +27,7 @@
 
   $effect(() => {
     void [lab.group, lab.whose, lab.from, lab.to, lab.desk.figure];
+    untrack(() => lab.clear());
     const timer = setTimeout(() => lab.seek(), 60);
     return () => clearTimeout(timer);
   });
