@@ -39,8 +39,7 @@ test('timing: seen before it is taken over, undone by one step', async ({ page }
   await open(page, 'demo-push');
   await vary(page, 'Timing', '3–4');
   const longer = offer(page, '3 lasts a beat longer');
-  await expect(longer).toContainText('7 counts instead of 6');
-  await expect(longer).toContainText('must be led');
+  await expect(longer).toContainText('7 counts instead of 6, must be led');
   await longer.click();
   await expect(page.locator('.facts').first()).toContainText('7 counts');
   await expect(page.locator('.mark.changed').first()).toBeVisible();

@@ -161,15 +161,18 @@ const WHY = {
   facing: 'you face another way',
 } as const;
 
-/** What a variation brings, most important first. */
-export function consequenceFacts(c: Consequence): Fact[] {
+/** What a variation brings, most important first; `wanted`: another foot is what was asked for. */
+export function consequenceFacts(c: Consequence, wanted = false): Fact[] {
   const facts: Fact[] = [];
   const add = (text: string, tone: Fact['tone'] = 'plain'): void => void facts.push({ text, tone });
-  if (c.counts.now !== c.counts.was) add(`${c.counts.now} counts instead of ${c.counts.was}`);
+  const other = c.led?.why === 'length';
+  if (c.counts.now !== c.counts.was)
+    add(`${c.counts.now} counts instead of ${c.counts.was}${other ? ', must be led' : ''}`);
   const [only] = c.who;
   if (only && c.who.length === 1 && !c.led)
     add(`the ${only}’s alone: the partner feels no difference`, 'good');
-  else if (c.led) add(`must be led: ${WHY[c.led.why]} at ${Math.floor(c.led.tick / TICKS_PER_BEAT) + 1}`);
+  else if (c.led && !other && !wanted)
+    add(`must be led: ${WHY[c.led.why]} at ${Math.floor(c.led.tick / TICKS_PER_BEAT) + 1}`);
   for (const role of ['leader', 'follower'] as const) {
     const f = c.endFree[role];
     if (f.now !== f.was)

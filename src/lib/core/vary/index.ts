@@ -1,7 +1,9 @@
 export * from './consequence';
-export { breakSchoolOf } from './convert';
+export { breakSchoolOf } from './breaks';
 export { levelNeeded } from './level';
-export * from './offers';
+export { GROUPS, type Aim, type Group, type Offer, type Wanted } from './offer';
+export { offersFor } from './offers';
+export { cuttable } from './offers-time';
 export * from './patterns';
 export { otherEnding, repairs, sameFootFrom, type Repair } from './repair';
 export { repeatsOf } from './repeat';

@@ -20,6 +20,7 @@
   import Transport from '$lib/views/transport/Transport.svelte';
   import LikePanel from '$lib/views/vary/LikePanel.svelte';
   import VaryPanel from '$lib/views/vary/VaryPanel.svelte';
+  import ArmsNow from '$lib/views/arms/ArmsNow.svelte';
   import DeskHeader from './DeskHeader.svelte';
   import DeskNotices from './DeskNotices.svelte';
 
@@ -51,6 +52,10 @@
   const changedMarks = $derived(
     new Set(desk.preview ? differences(desk.settled, desk.analysis).map((d) => `${d.track}|${d.tick}`) : []),
   );
+  $effect(() => {
+    const first = Math.min(...[...changedMarks].map((k) => Number(k.split('|')[1])));
+    if (first < Infinity) untrack(() => (player.tick = first));
+  });
   function closeVary() {
     open.vary = false;
     root.querySelector<HTMLElement>('[aria-expanded]')?.focus();
@@ -167,7 +172,10 @@
         <CountRail bind:this={rail} {desk} {player} changed={changedMarks} plain={open.vary} />
       </div>
       {#if open.vary}
-        <div class="under"><FloorView {desk} {player} /></div>
+        <div class="under">
+          <FloorView {desk} {player} />
+          <ArmsNow analysis={a} tick={player.tick} />
+        </div>
       {:else}
         <StepInspector {desk} {add} />
         <div class="text">
@@ -221,11 +229,16 @@
   }
   .under {
     padding-top: 8px;
-  }
-  .under > :global(.floor) {
     display: grid;
     grid-template-columns: 222px minmax(0, 1fr);
-    gap: 12px;
+    grid-template-rows: auto 1fr;
+    gap: 2px 16px;
+  }
+  .under > :global(.floor) {
+    display: contents;
+  }
+  .under > :global(.floor > svg) {
+    grid-row: 1 / 3;
   }
   .left {
     display: flex;
@@ -267,6 +280,17 @@
     .left,
     .right {
       overflow: visible;
+    }
+    .columns.varying {
+      display: flex;
+      flex-direction: column;
+    }
+    .columns.varying .left {
+      display: contents;
+    }
+    .under {
+      order: 3;
+      grid-template-columns: 160px minmax(0, 1fr);
     }
   }
   @media print {

@@ -171,7 +171,7 @@
   }
 
   $effect(() => {
-    if (!player.playing || !scroller) return;
+    if ((!player.playing && changed.size === 0) || !scroller) return;
     const width = scroller.scrollWidth;
     if (width <= scroller.clientWidth + 4) return;
     const x = ((railBeat(player.tick, feel) + 0.35) / (beats + 0.35)) * width;

@@ -1,5 +1,12 @@
 <script lang="ts">
-  import { consequenceFacts, mendsText, repairWhy, varyFailureText, offerTitle } from '$lib/messages';
+  import {
+    consequenceFacts,
+    mendsText,
+    repairWhy,
+    varyFailureText,
+    offerTitle,
+    variationText,
+  } from '$lib/messages';
   import type { Whose } from '$lib/core/vary';
   import type { Weighed } from '$lib/workers/vary-finder';
 
@@ -13,7 +20,8 @@
     name = $bindable(),
   }: {
     weighed: Weighed;
-    whose: Whose;
+    /** Whose part is asked about; undefined where the counts must be said too. */
+    whose: Whose | undefined;
     chosen: boolean;
     look: () => void;
     use: () => void;
@@ -23,8 +31,12 @@
   } = $props();
 
   const made = $derived(weighed.offer.made);
-  const title = $derived(offerTitle(weighed.offer.variation, whose));
-  const facts = $derived(weighed.brings ? consequenceFacts(weighed.brings) : []);
+  const title = $derived(
+    whose ? offerTitle(weighed.offer.variation, whose) : variationText(weighed.offer.variation),
+  );
+  const facts = $derived(
+    weighed.brings ? consequenceFacts(weighed.brings, weighed.offer.repair !== undefined) : [],
+  );
   const mends = $derived(made.ok ? mendsText(made.value.mends) : '');
 </script>
 

@@ -86,7 +86,6 @@
       >
     {/each}
   </div>
-  <button class="close" onclick={close}>Close</button>
   {#if !WHOLE.has(lab.group)}
     <div class="span">
       <span role="group" aria-label="Counts">
@@ -126,11 +125,14 @@
     </div>
   {/if}
   {#if problem}<p role="alert">{problem}</p>{/if}
-  <p class="hint" role="status">
-    {lab.desk.preview
-      ? 'Shown on rail, floor and arms; nothing is changed yet.'
-      : 'Choose one to see it on rail, floor and arms.'}
-  </p>
+  <div class="hint">
+    <p role="status">
+      {lab.desk.preview
+        ? 'Shown on rail, floor and arms; nothing is changed yet.'
+        : 'Choose one to see it on rail, floor and arms.'}
+    </p>
+    <button class="close" onclick={close}>Close</button>
+  </div>
   <div class="offers" aria-busy={lab.busy}>
     {#each groups as g (g.aim)}
       {#if AIM_NAMES[g.aim]}<h3>{AIM_NAMES[g.aim]}</h3>{/if}
@@ -138,7 +140,7 @@
         {#each g.rows as { o, i } (i)}
           <OfferRow
             weighed={o}
-            whose={lab.whose}
+            whose={WHOLE.has(lab.group) ? undefined : lab.whose}
             chosen={lab.chosen === i}
             look={() => look(i)}
             use={() => lab.use(i)}
@@ -189,11 +191,6 @@
     background: var(--ink);
     color: var(--paper);
   }
-  .close {
-    position: absolute;
-    right: 0;
-    top: 46px;
-  }
   .span button {
     min-height: 30px;
     padding: 2px 10px;
@@ -206,6 +203,10 @@
     width: 58px;
   }
   .hint {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
     font-size: 13px;
     color: var(--quiet);
   }
