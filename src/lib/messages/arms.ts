@@ -4,12 +4,11 @@ import type { Degrees, Hand, Role } from '$lib/core/base';
 import type { RouteFailure } from '$lib/core/figure';
 import { BODY_PARTS, type TurnSchool } from '$lib/core/vocabulary';
 import { failureText } from './problems';
-import { ordinal } from './words';
+import { capital, ordinal } from './words';
 
 /** The one place where turns of the arms become sentences. */
 
 const SIDE = { L: 'left', R: 'right' } as const;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const AMOUNTS: Readonly<Record<number, string>> = {
   90: 'a quarter',

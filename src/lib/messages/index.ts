@@ -1,4 +1,4 @@
 export * from './findings';
 export * from './problems';
 export * from './arms';
-export * from './vary';
+export * from './versions';

@@ -4,20 +4,16 @@ import { changeBetween, type Figure } from '$lib/core/figure';
 import { breaches, gistOf, likeness, signatureOf } from '$lib/core/likeness';
 import { GROUPS, allPatterns, consequence, offersFor, vary, type VaryFailure } from '$lib/core/vary';
 import { demoFigures } from '$lib/demo';
+import { breachText, conflictText, gistText, likenessText, placementText } from '.';
 import {
-  breachText,
-  conflictText,
   consequenceFacts,
-  gistText,
-  likenessText,
   mendsText,
   offerTitle,
   patternText,
-  placementText,
   repairWhy,
-  varyFailureText,
   variationText,
-} from '.';
+  varyFailureText,
+} from './vary';
 
 const demo = (id: string): Figure => demoFigures.find((f) => f.id === `demo-${id}`) as Figure;
 const offers = (f: Figure, whose: 'both' | 'follower' = 'both') => {

@@ -1,6 +1,4 @@
-import { TICKS_PER_BEAT, type Role, type Ticks } from '$lib/core/base';
-import type { Conflict } from '$lib/core/figure';
-import type { Aspect, Breach, Gist, GistPart, Likeness, Placement } from '$lib/core/likeness';
+import { TICKS_PER_BEAT, type Ticks } from '$lib/core/base';
 import type { RemedyCode } from '$lib/core/findings';
 import { sayCount } from '$lib/core/time';
 import {
@@ -18,21 +16,16 @@ import {
 import { LEVELS } from '$lib/core/vocabulary';
 import { amountWords } from './arms';
 import { findingText, remedyText } from './findings';
+import { capital, spanOfCounts } from './words';
 
-/** The one place where variations, versions and likeness become sentences. */
+/** The one place where variations and what they bring become sentences. */
 
 const say = (place: Ticks): string => sayCount(place, 'straight');
-const span = (from: Ticks, to: Ticks): string => {
-  const first = Math.floor(from / TICKS_PER_BEAT) + 1;
-  const last = Math.max(first, Math.ceil(to / TICKS_PER_BEAT));
-  return first === last ? String(first) : `${first}–${last}`;
-};
 const beats = (by: Ticks): string => {
   const n = Math.abs(by) / TICKS_PER_BEAT;
   return n === 0.5 ? 'half a beat' : n === 1 ? 'a beat' : `${n} beats`;
 };
 const owners = (whose: Whose): string => (whose === 'both' ? '' : `the ${whose}’s `);
-const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 
 export const GROUP_NAMES: Readonly<Record<Group, string>> = {
   time: 'Timing',
@@ -84,7 +77,7 @@ function inWords(v: Variation): string {
     case 'wait':
       return `${v.whose === 'both' ? 'both wait' : `the ${v.whose} waits`} ${beats(v.by)} before ${say(v.at)}`;
     case 'cut':
-      return `leave out ${span(v.from, v.to)}`;
+      return `leave out ${spanOfCounts(v.from, v.to)}`;
     case 'add-pair':
       return `${PAIRS[v.pair]} before ${say(v.at)}`;
     case 'delay':
@@ -96,17 +89,17 @@ function inWords(v: Variation): string {
     case 'scale':
       return v.by === 2 ? 'twice the counts' : 'half the counts';
     case 're-rhythm':
-      return `${owners(v.whose)}${span(v.from, v.from + v.pattern.length * HALF)}: ${patternText(v.pattern, v.from)}`;
+      return `${owners(v.whose)}${spanOfCounts(v.from, v.from + v.pattern.length * HALF)}: ${patternText(v.pattern, v.from)}`;
     case 'repair':
       return remedyText({ code: v.code, role: v.whose, details: { count: say(v.at) }, edits: [] });
     case 'turn':
       return v.amount === 0
-        ? `no turn for the ${v.whose} on ${span(v.from, v.to + 1)}`
-        : `${owners(v.whose)}turn on ${span(v.from, v.to + 1)}: ${amountWords(v.amount)} ${v.amount > 0 ? 'right' : 'left'}`;
+        ? `no turn for the ${v.whose} on ${spanOfCounts(v.from, v.to + 1)}`
+        : `${owners(v.whose)}turn on ${spanOfCounts(v.from, v.to + 1)}: ${amountWords(v.amount)} ${v.amount > 0 ? 'right' : 'left'}`;
     case 'repeat':
       return v.times === 1
-        ? `${span(v.from, v.to)} danced once`
-        : `${span(v.from, v.to)} danced ${v.times} times`;
+        ? `${spanOfCounts(v.from, v.to)} danced once`
+        : `${spanOfCounts(v.from, v.to)} danced ${v.times} times`;
     case 'plain-hands':
       return 'hands stay as they are taken at the beginning';
     case 'mirror':
@@ -202,86 +195,7 @@ export function repairWhy(r: Repair): string {
   return [unit, partner, r.underTurn ? 'under a turn' : undefined].filter(Boolean).join('; ');
 }
 
-const BREACHES: Readonly<Record<Breach['what'], (b: Breach) => string>> = {
-  length: () => 'not as long',
-  timing: () => 'steps at other times',
-  foot: () => 'another foot',
-  place: (b) => `about ${Math.round((b.far ?? 0) * 100)} cm elsewhere`,
-};
-/** @example 'Follower 3: steps at other times' */
-export const breachText = (b: Breach): string =>
-  `${capital(b.role)} ${Math.floor(b.tick / TICKS_PER_BEAT) + 1}: ${BREACHES[b.what](b)}`;
-
-const GIST: Readonly<Record<GistPart, string>> = {
-  timing: 'timing',
-  steps: 'steps',
-  turns: 'turns',
-  hands: 'hands',
-  words: 'words',
-  details: 'details',
-};
-/** @example 'from 3: turns, hands' */
-export function gistText(g: Gist): string {
-  const parts = g.parts.filter((p) => p !== 'words' || g.parts.length === 1).map((p) => GIST[p]);
-  const what = parts.length > 0 ? parts.join(', ') : 'the same steps';
-  return g.from === undefined ? what : `from ${g.from}: ${what}`;
-}
-
-const ASPECTS: Readonly<Record<Aspect, string>> = {
-  rhythm: 'rhythm',
-  feet: 'feet',
-  direction: 'directions',
-  turn: 'turns',
-  hold: 'hands',
-};
-
-/** Reads an alignment as a teacher would say it. @example 'the same up to count 2; 3–4 differ in turns; then the same' */
-export function likenessText(l: Likeness, unit: number): string {
-  const parts: string[] = [];
-  let i = 0;
-  const counts = (from: number, to: number): string =>
-    span(from * unit * TICKS_PER_BEAT, to * unit * TICKS_PER_BEAT);
-  while (i < l.matches.length) {
-    const kind = kindOf(l.matches[i]);
-    let j = i;
-    while (j < l.matches.length && kindOf(l.matches[j]) === kind) j++;
-    const first = l.matches[i];
-    const from = first?.here ?? 0;
-    const to = (l.matches[j - 1]?.here ?? from) + 1;
-    if (kind === 'same')
-      parts.push(
-        i === 0
-          ? j === l.matches.length
-            ? 'the same throughout'
-            : `the same up to count ${to * unit}`
-          : `the same on ${counts(from, to)}`,
-      );
-    else if (kind === 'here') parts.push(`only this one has ${counts(from, to)}`);
-    else if (kind === 'there') parts.push(`it goes on ${(j - i) * unit} counts longer`);
-    else parts.push(`${counts(from, to)} differ in ${kind}`);
-    i = j;
-  }
-  return parts.join('; ');
-}
-const kindOf = (m: Likeness['matches'][number] | undefined): string => {
-  if (!m || m.there === undefined) return 'here';
-  if (m.here === undefined) return 'there';
-  return m.differ.length === 0 ? 'same' : m.differ.map((d) => ASPECTS[d]).join(', ');
-};
-
-export function placementText(p: Placement, nameOf: (id: string) => string): string {
-  switch (p.type) {
-    case 'version-of':
-      return `Looks like a version of “${nameOf(p.core)}”.`;
-    case 'family':
-      return `Not a version of anything here; nearest in kind: ${p.family || 'no family'}.`;
-    case 'new':
-      return 'Nothing here is much like it: a core figure of its own.';
-  }
-}
-
 export const whoseText = (w: Whose): string => (w === 'both' ? 'both' : `the ${w}`);
-export const roleName = (r: Role): string => capital(r);
 
 const MENDS: Partial<Record<RemedyCode, string>> = {
   'raise-hand': 'a hand raised for it',
@@ -297,33 +211,3 @@ const MENDS: Partial<Record<RemedyCode, string>> = {
 /** @example mendsText(['raise-hand']) // 'with a hand raised for it' */
 export const mendsText = (codes: readonly RemedyCode[]): string =>
   codes.length === 0 ? '' : `with ${[...new Set(codes.map((c) => MENDS[c] ?? 'a mend'))].join(', ')}`;
-
-const DETAILS: Readonly<Record<string, string>> = {
-  dance: 'the dance',
-  family: 'the family',
-  start: 'the beginning',
-  end: 'the ending',
-  feel: 'the feel',
-  tempo: 'the tempo',
-  sameFoot: 'the counts on the same foot',
-  ownTiming: 'the counts of own timing',
-  repeat: 'the repeat',
-};
-
-/** Where a version and its parent have both changed something. */
-export function conflictText(c: Conflict): string {
-  switch (c.code) {
-    case 'detail':
-      return `${capital(DETAILS[c.key] ?? c.key)}: both have changed it.`;
-    case 'remarks':
-      return 'The remarks differ.';
-    default: {
-      const { item } = c;
-      const where = `${capital(item.track)} ${item.to ?? item.at ?? ''}`;
-      const word = (t: string): string => (t === '' ? 'nothing' : `“${t}”`);
-      return c.code === 'gone'
-        ? `${where}: here ${word(c.mine)}; there the step is gone.`
-        : `${where}: here ${word(c.mine)}, there ${word(c.theirs)}.`;
-    }
-  }
-}

@@ -1,3 +1,5 @@
+import { TICKS_PER_BEAT, type Ticks } from '$lib/core/base';
+
 const ORDINALS = [
   'first',
   'second',
@@ -13,3 +15,13 @@ const ORDINALS = [
 
 /** @example ordinal(3) // 'third' */
 export const ordinal = (n: number): string => ORDINALS[n - 1] ?? `${n}th`;
+
+/** @example capital('left') // 'Left' */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** @example spanOfCounts(24, 48) // '3–4' */
+export function spanOfCounts(from: Ticks, to: Ticks): string {
+  const first = Math.floor(from / TICKS_PER_BEAT) + 1;
+  const last = Math.max(first, Math.ceil(to / TICKS_PER_BEAT));
+  return first === last ? String(first) : `${first}–${last}`;
+}

@@ -1,6 +1,5 @@
-import { analyse } from '$lib/core/analysis';
 import type { Figure } from '$lib/core/figure';
-import { mostLike, signatureOf, type Likeness, type Signature } from '$lib/core/likeness';
+import type { Likeness } from '$lib/core/likeness';
 import { Latest, type Port } from './latest';
 
 /** Asks which figures are most like one. What has been read before is not sent again: `fresh` holds the rest. */
@@ -22,34 +21,6 @@ export type LikeAnswer =
       readonly unitBeats: number;
     }
   | { readonly type: 'done'; readonly id: number };
-
-/** Figures read between two pauses. */
-const AT_ONCE = 40;
-
-/** Reads what is new a little at a time, remembers it, and compares. The latest question wins. */
-export function likeAnswerer(
-  send: (answer: LikeAnswer) => void,
-  giveWay: () => Promise<void>,
-): (ask: LikeAsk) => Promise<void> {
-  const read = new Map<string, Signature>();
-  let latest = 0;
-  return async ({ type, id, figure, fresh, keys, most }) => {
-    latest = id;
-    if (type === 'stop') return;
-    for (const [i, { key, figure: f }] of fresh.entries()) {
-      if (i % AT_ONCE === 0) {
-        await giveWay();
-        if (latest !== id) return;
-        send({ type: 'reading', id, done: i, of: fresh.length });
-      }
-      if (!read.has(key)) read.set(key, signatureOf(analyse(f)));
-    }
-    const one = signatureOf(analyse(figure));
-    const all = keys.flatMap((k) => read.get(k) ?? []);
-    send({ type: 'like', id, list: mostLike(one, all, most), unitBeats: one.unitBeats });
-    send({ type: 'done', id });
-  };
-}
 
 /** Asks a worker for likeness, sending each figure once. */
 export class LikeFinder {

@@ -1,4 +1,5 @@
-import { likeAnswerer, type LikeAsk } from './like-finder';
+import { likeAnswerer } from './like-answerer';
+import type { LikeAsk } from './like-finder';
 
 const answer = likeAnswerer(
   (a) => postMessage(a),

@@ -1,6 +1,6 @@
-import { analyse, type Heights } from '$lib/core/analysis';
+import type { Heights } from '$lib/core/analysis';
 import type { Figure } from '$lib/core/figure';
-import { consequence, offersFor, type Consequence, type Offer, type Wanted } from '$lib/core/vary';
+import type { Consequence, Offer, Wanted } from '$lib/core/vary';
 import { Latest, type Port } from './latest';
 
 /** Asks what can be done with a span of a figure. A newer question, or `stop`, ends an older one. */
@@ -19,28 +19,6 @@ export interface Weighed {
 export type VaryAnswer =
   | { readonly type: 'offer'; readonly id: number; readonly weighed: Weighed }
   | { readonly type: 'done'; readonly id: number };
-
-/** Answers one offer at a time, giving way between them; the latest question wins. */
-export function varyAnswerer(
-  send: (answer: VaryAnswer) => void,
-  giveWay: () => Promise<void>,
-): (ask: VaryAsk) => Promise<void> {
-  let latest = 0;
-  return async ({ type, id, figure, heights, wanted }) => {
-    latest = id;
-    if (type === 'stop') return;
-    const before = analyse(figure, heights);
-    for (const offer of offersFor(before, wanted, heights)) {
-      await giveWay();
-      if (latest !== id) return;
-      const brings = offer.made.ok
-        ? consequence(before, analyse(offer.made.value.result, heights))
-        : undefined;
-      send({ type: 'offer', id, weighed: { offer, brings } });
-    }
-    send({ type: 'done', id });
-  };
-}
 
 /** Asks a worker for offers. */
 export class VaryFinder {

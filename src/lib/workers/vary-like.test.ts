@@ -2,8 +2,10 @@ import { describe, expect, it, vi } from 'vitest';
 import { defaultHeights } from '$lib/core/analysis';
 import { demoFigures } from '$lib/demo';
 import type { Port } from './latest';
-import { LikeFinder, likeAnswerer, type LikeAnswer, type LikeAsk } from './like-finder';
-import { VaryFinder, varyAnswerer, type VaryAnswer, type VaryAsk } from './vary-finder';
+import { likeAnswerer } from './like-answerer';
+import { LikeFinder, type LikeAnswer, type LikeAsk } from './like-finder';
+import { varyAnswerer } from './vary-answerer';
+import { VaryFinder, type VaryAnswer, type VaryAsk } from './vary-finder';
 
 const push = demoFigures[0]!;
 const soon = () => Promise.resolve();

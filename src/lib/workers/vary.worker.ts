@@ -1,4 +1,5 @@
-import { varyAnswerer, type VaryAsk } from './vary-finder';
+import { varyAnswerer } from './vary-answerer';
+import type { VaryAsk } from './vary-finder';
 
 const answer = varyAnswerer(
   (a) => postMessage(a),

@@ -5,3 +5,4 @@ export * from './path';
 export * from './turns';
 export * from './weight';
 export * from './arms';
+export * from './arrival';

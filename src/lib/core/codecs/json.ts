@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
-import { figureSchema, isVersion, versionSchema, type Figure, type Kept, type Version } from '../figure';
+import { figureSchema, isVersion, type Figure, type Kept, type Version } from '../figure';
+import { versionSchema } from '../figure/version-schema';
 
 export const FORMAT = 'brisk-partner/figures';
 export const VERSION = 2;

@@ -8,7 +8,6 @@ import {
   applyEdit,
   asVersion,
   changeBetween,
-  changeSchema,
   grow,
   growAll,
   invertChange,
@@ -19,6 +18,7 @@ import {
   type Kept,
   type Version,
 } from '.';
+import { changeSchema } from './version-schema';
 
 /** What a figure says, whatever way it is spelt. */
 function said(f: Figure): unknown {

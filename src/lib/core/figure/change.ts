@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { ok, type Ticks } from '../base';
 import { parse, printBody, type Body } from '../notation';
 import { sayCount, tickOf } from '../time';
@@ -7,47 +6,18 @@ import { align } from './align';
 import { countAt, lineFor, rewriteTrack, rowsOf, uncounted, type Row } from './rows';
 import type { Figure } from './schema';
 
-const place = z
-  .string()
-  .regex(/^(0[e&a]|[1-9]\d{0,2}[e&a]?)$/, { message: 'expected a count such as 3 or 3&' });
-const words = z.string().max(4000);
-
 /**
  * What happens to one item of a line. `at` and `was` say where it stood and what it said, `to` and `now` where it
  * stands and what it says; without the first pair it is new, without the second it is gone. Places are counts from
  * the beginning of the figure (`3`, `3&`), whatever the feel.
  */
-export const itemChangeSchema = z
-  .object({
-    track: z.enum(TRACK_NAMES),
-    at: place.optional(),
-    was: words.optional(),
-    to: place.optional(),
-    now: words.optional(),
-  })
-  .refine((c) => (c.at === undefined) === (c.was === undefined), {
-    message: 'at and was go together',
-    path: ['was'],
-  })
-  .refine((c) => (c.to === undefined) === (c.now === undefined), {
-    message: 'to and now go together',
-    path: ['now'],
-  })
-  .refine((c) => c.at !== undefined || c.to !== undefined, { message: 'says nothing' });
-
-/** A change of a figure: details by name, items of its lines, and the lines that are no breakdown. */
-export const changeSchema = z.object({
-  details: z.record(
-    z.string().max(40),
-    z.object({ was: z.unknown().optional(), now: z.unknown().optional() }),
-  ),
-  items: z.array(itemChangeSchema).max(4000),
-  /** Remarks and lines that cannot be read, where they differ. */
-  remarks: z.object({ was: z.string().max(40_000), now: z.string().max(40_000) }).optional(),
-});
-
-type Loose<T> = { readonly [K in keyof T]: Exclude<T[K], undefined> };
-export type ItemChange = Loose<z.infer<typeof itemChangeSchema>>;
+export interface ItemChange {
+  readonly track: Track;
+  readonly at?: string;
+  readonly was?: string;
+  readonly to?: string;
+  readonly now?: string;
+}
 export interface DetailChange {
   readonly was?: unknown;
   readonly now?: unknown;
@@ -58,7 +28,6 @@ export interface Change {
   readonly items: readonly ItemChange[];
   readonly remarks?: { readonly was: string; readonly now: string };
 }
-export const NO_CHANGE: Change = { details: {}, items: [] };
 
 /**
  * Where a change meets a figure that is no longer as it was: the item says something else (`changed`), is not there

@@ -1,21 +1,8 @@
-import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
-import {
-  applyChange,
-  changeBetween,
-  changeSchema,
-  type Change,
-  type Conflict,
-  type ItemChange,
-} from './change';
+import { applyChange, changeBetween, type Change, type Conflict, type ItemChange } from './change';
 import type { Figure } from './schema';
 
 /** A version of a figure: which figure it is of, and what it changes there. It holds no copy of it. */
-export const versionSchema = z.object({
-  id: z.string().min(1).max(64),
-  of: z.string().min(1).max(64),
-  change: changeSchema,
-});
 export interface Version {
   readonly id: string;
   readonly of: string;

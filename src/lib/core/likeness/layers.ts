@@ -1,8 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, type Role, type Ticks } from '../base';
-import type { Analysis, Weighed } from '../analysis';
+import { arrival, type Analysis, type Weighed } from '../analysis';
 import { printBody } from '../notation';
 import { TRACK_NAMES, isMoveTrack, type WordTrack } from '../vocabulary';
-import { arrival } from '../vary';
 
 /** A beat at which a layer does not stand on the same footprints as what it is a layer of. */
 export interface Breach {

@@ -1,5 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, signedHeading, type Foot, type Role, type Ticks } from '../base';
-import { armsAt, turnRate, weightChanges, type Analysis } from '../analysis';
+import { armsAt, arrival, turnRate, weightChanges, type Analysis } from '../analysis';
 import { nameOf } from '../arms';
 import { check, keyOf, type Finding } from '../findings';
 import { LEVELS, type Level } from '../vocabulary';
@@ -92,26 +92,6 @@ function arrivalDiffers(
   if (x.free !== y.free) return 'foot';
   if (Math.abs(signedHeading(x.facing - y.facing)) > SAME_FACING) return 'facing';
   return Math.hypot(x.x - y.x, x.y - y.y) > SAME_PLACE ? 'place' : undefined;
-}
-
-/** Which foot is free, where the body is and how it faces, after the last action before a joint. */
-export function arrival(
-  a: Analysis,
-  role: Role,
-  joint: Ticks,
-): { free: string; x: number; y: number; facing: number } {
-  const { actions, path, startFree } = a.roles[role];
-  const index = actions.findLastIndex((w) => w.tick < joint);
-  const w = actions[index];
-  const at = path.placings[index];
-  const i = Math.max(0, Math.min(path.x.length - 1, joint - 1 - path.from));
-  const free = w === undefined ? startFree : w.after === 'both' ? 'both' : w.after === 'L' ? 'R' : 'L';
-  return {
-    free,
-    x: at?.body.x ?? path.x[i] ?? 0,
-    y: at?.body.y ?? path.y[i] ?? 0,
-    facing: at?.facing ?? path.facing[i] ?? 0,
-  };
 }
 
 /** The first count at which what the hands do is another. */

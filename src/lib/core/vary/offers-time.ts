@@ -1,6 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, otherRole, type Ticks } from '../base';
-import type { Analysis } from '../analysis';
-import { arrival } from './consequence';
+import { arrival, type Analysis } from '../analysis';
 import type { Wanted } from './offer';
 import { repeatsOf } from './repeat';
 import { placeOf } from './score';

@@ -1,8 +1,7 @@
 import { TICKS_PER_BEAT, otherFoot } from '../base';
-import { analyse, type Analysis, type Heights } from '../analysis';
+import { analyse, arrival, type Analysis, type Heights } from '../analysis';
 import type { Figure } from '../figure';
 import { breakSchoolOf } from './breaks';
-import { arrival } from './consequence';
 import { plain, rolesOf, said, type Aim, type Offer, type Wanted } from './offer';
 import { lengths, timings } from './offers-time';
 import { levels, turning } from './offers-turns';

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { onMount, untrack } from 'svelte';
+  import { onMount, untrack, type Component } from 'svelte';
+  import type { Analysis } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { differences } from '$lib/core/likeness';
   import { app } from '$lib/state/app.svelte';
@@ -9,18 +10,13 @@
   import { typing } from '$lib/state/shortcuts';
   import { VaryLab } from '$lib/state/vary-lab.svelte';
   import type { VaryFinder } from '$lib/workers/vary-finder';
-  import FigureDetails from '$lib/views/details/FigureDetails.svelte';
   import TextEditor from '$lib/views/editor/TextEditor.svelte';
   import FindingList from '$lib/views/findings/FindingList.svelte';
   import FloorView from '$lib/views/floor/FloorView.svelte';
   import CountRail from '$lib/views/rail/CountRail.svelte';
   import StepInspector from '$lib/views/rail/StepInspector.svelte';
   import { moments } from '$lib/views/rail/rail-model';
-  import StepSheet from '$lib/views/sheet/StepSheet.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
-  import LikePanel from '$lib/views/vary/LikePanel.svelte';
-  import VaryPanel from '$lib/views/vary/VaryPanel.svelte';
-  import ArmsNow from '$lib/views/arms/ArmsNow.svelte';
   import DeskHeader from './DeskHeader.svelte';
   import DeskNotices from './DeskNotices.svelte';
 
@@ -85,6 +81,16 @@
       frame = requestAnimationFrame(tick);
     });
     return () => cancelAnimationFrame(frame);
+  });
+
+  /** Read in quiet: printing cannot wait for it. */
+  let StepSheet: Component<{ analysis: Analysis }> | undefined = $state.raw();
+  onMount(() => {
+    const quiet = setTimeout(
+      () => void import('$lib/views/sheet/StepSheet.svelte').then((m) => (StepSheet = m.default)),
+      500,
+    );
+    return () => clearTimeout(quiet);
   });
 
   onMount(() => {
@@ -163,8 +169,16 @@
   <DeskHeader {desk} {saver} bind:open />
   <DeskNotices {desk} {saver} {news} bind:deleting={open.deleting} />
 
-  {#if open.details}<section class="sheetbox" aria-label="Details"><FigureDetails {desk} /></section>{/if}
-  {#if open.like}<LikePanel {desk} {saver} close={() => (open.like = false)} />{/if}
+  {#if open.details}<section class="sheetbox" aria-label="Details">
+      {#await import('$lib/views/details/FigureDetails.svelte') then { default: FigureDetails }}
+        <FigureDetails {desk} />
+      {/await}
+    </section>{/if}
+  {#if open.like}
+    {#await import('$lib/views/vary/LikePanel.svelte') then { default: LikePanel }}
+      <LikePanel {desk} {saver} close={() => (open.like = false)} />
+    {/await}
+  {/if}
 
   <div class="columns" class:varying={open.vary}>
     <div class="left">
@@ -174,7 +188,9 @@
       {#if open.vary}
         <div class="under">
           <FloorView {desk} {player} />
-          <ArmsNow analysis={a} tick={player.tick} />
+          {#await import('$lib/views/arms/ArmsNow.svelte') then { default: ArmsNow }}
+            <ArmsNow analysis={a} tick={player.tick} />
+          {/await}
         </div>
       {:else}
         <StepInspector {desk} {add} />
@@ -190,7 +206,9 @@
     </div>
     <aside class="right">
       {#if open.vary}
-        <VaryPanel {lab} {saver} close={closeVary} />
+        {#await import('$lib/views/vary/VaryPanel.svelte') then { default: VaryPanel }}
+          <VaryPanel {lab} {saver} close={closeVary} />
+        {/await}
       {:else}
         <FloorView {desk} {player} />
         <FindingList {desk} {player} showText={(at) => text?.show(at)} />
@@ -199,7 +217,7 @@
   </div>
   <div class="foot"><Transport {desk} {player} bind:bpm /></div>
 </div>
-{#if printing}<div class="print"><StepSheet analysis={a} /></div>{/if}
+{#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}
 
 <style>
   .desk {

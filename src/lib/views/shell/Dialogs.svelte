@@ -34,6 +34,8 @@
     { name: 'Mirror the floor', does: () => key('m') },
     { name: 'Loop the unit under the playhead', does: () => key('o') },
     { name: 'Apply the first fix', does: () => key('x') },
+    { name: 'What can be varied', does: () => key('w') },
+    { name: 'Versions side by side', does: () => goto(`${location.pathname}/versions`) },
     { name: 'Leader only', does: () => key('l') },
     { name: 'Follower only', does: () => key('f') },
     { name: 'Both roles', does: () => key('b') },

@@ -6,7 +6,7 @@
     varyFailureText,
     offerTitle,
     variationText,
-  } from '$lib/messages';
+  } from '$lib/messages/vary';
   import type { Whose } from '$lib/core/vary';
   import type { Weighed } from '$lib/workers/vary-finder';
 

@@ -4,7 +4,7 @@
   import { goto } from '$app/navigation';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { GROUPS, type Whose } from '$lib/core/vary';
-  import { AIM_NAMES, GROUP_NAMES, variationText, whoseText } from '$lib/messages';
+  import { AIM_NAMES, GROUP_NAMES, variationText, whoseText } from '$lib/messages/vary';
   import { app } from '$lib/state/app.svelte';
   import type { VaryLab } from '$lib/state/vary-lab.svelte';
   import type { Saver } from '$lib/state/saver.svelte';
