@@ -31,7 +31,7 @@ const VIEWS = [
   { name: 'arms-phone', path: '/arms', phone: true },
   { name: 'vary', path: '/figures/demo-push', act: vary },
   { name: 'vary-phone', path: '/figures/demo-push', act: vary, phone: true },
-  { name: 'versions', path: '/figures/demo-free-spin/versions', act: layers },
+  { name: 'versions', path: '/figures/demo-free-spin/versions' },
   { name: 'tree', path: '/figures', act: tree },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
@@ -54,10 +54,6 @@ async function vary(page) {
   await page.getByRole('group', { name: 'Counts' }).getByRole('button', { name: '3–4' }).click();
   await page.getByRole('group', { name: 'Whose part' }).getByRole('button', { name: 'the follower' }).click();
   await page.locator('.look').filter({ hasText: 'One turn right' }).click();
-}
-async function layers(page) {
-  await page.getByRole('checkbox', { name: 'Push, a step short' }).uncheck();
-  await page.getByRole('checkbox', { name: 'Push with a turn' }).check();
 }
 async function tree(page) {
   await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();

@@ -29,7 +29,9 @@ async function use(page: Page, name: string | RegExp) {
   await page.getByRole('button', { name: 'Use it' }).click();
 }
 const text = async (page: Page) => {
-  const close = page.getByRole('region', { name: 'Vary' }).getByRole('button', { name: 'Close' });
+  const close = page
+    .getByRole('region', { name: 'Vary' })
+    .getByRole('button', { name: 'Close', exact: true });
   if (await close.isVisible()) await close.click();
   return (await page.locator('.cm-line').allTextContents()).join('\n');
 };

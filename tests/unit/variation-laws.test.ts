@@ -301,7 +301,9 @@ describe('changes and versions', () => {
       expect(changeBetween(parent, { ...grown.figure, id: f.id }).items.length).toBe(
         version.change.items.length,
       );
+      n++;
     }
+    expect(n).toBeGreaterThan(30);
   });
 
   it('a figure breaks no layer of itself and differs from itself in nothing', () => {

@@ -23,9 +23,14 @@ const GIST: Readonly<Record<GistPart, string>> = {
   words: 'words',
   details: 'details',
 };
+/** Said only where nothing else is. */
+const MINOR: ReadonlySet<GistPart> = new Set(['words', 'details']);
+
 /** @example 'from 3: turns, hands' */
 export function gistText(g: Gist): string {
-  const parts = g.parts.filter((p) => p !== 'words' || g.parts.length === 1).map((p) => GIST[p]);
+  const parts = g.parts
+    .filter((p) => !MINOR.has(p) || g.parts.every((q) => MINOR.has(q)))
+    .map((p) => GIST[p]);
   const what = parts.length > 0 ? parts.join(', ') : 'the same steps';
   return g.from === undefined ? what : `from ${g.from}: ${what}`;
 }

@@ -1,12 +1,15 @@
 import { analyse, type Analysis, type Heights } from '$lib/core/analysis';
+import { changeBetween } from '$lib/core/figure';
 import {
   breaches,
+  gistOf,
   differences,
   withBelow,
   treeOf,
   type Branch,
   type Breach,
   type Difference,
+  type Gist,
   type Leaf,
 } from '$lib/core/likeness';
 import type { FigureRow } from '$lib/storage';
@@ -15,11 +18,12 @@ import type { FigureRow } from '$lib/storage';
 export interface Layer {
   readonly row: FigureRow;
   readonly depth: number;
-  readonly gist: Branch['gist'];
 }
 export interface Compared {
   readonly layer: Layer;
   readonly analysis: Analysis;
+  /** In short, against the first. */
+  readonly gist: Gist | undefined;
   readonly differences: readonly Difference[];
   readonly breaches: readonly Breach[];
 }
@@ -36,7 +40,7 @@ export function layersOf(rows: readonly FigureRow[], id: string): Layer[] {
   const layers = (b: Branch, depth: number): Layer[] => {
     const row = rows.find((r) => r.id === b.leaf.id);
     const below = b.children.flatMap((c) => layers(c, depth + 1));
-    return row ? [{ row, depth, gist: b.gist }, ...below] : below;
+    return row ? [{ row, depth }, ...below] : below;
   };
   const cores = treeOf(rows.map(leafOf)).flatMap((f) => f.cores);
   const core = cores.find((c) => withBelow(c).some((b) => b.leaf.id === id));
@@ -45,6 +49,13 @@ export function layersOf(rows: readonly FigureRow[], id: string): Layer[] {
 
 /** How many stand side by side at first. */
 const SHOWN = 3;
+
+/** From the core figure down to one of its versions. */
+function lineTo(rows: readonly FigureRow[], id: string): string[] {
+  const row = rows.find((r) => r.id === id);
+  if (!row) return [];
+  return row.version ? [...lineTo(rows, row.version.of), id] : [id];
+}
 
 /** Versions side by side: which are shown, and what each has otherwise than the first of them. */
 export class VersionsLab {
@@ -56,15 +67,16 @@ export class VersionsLab {
   constructor(rows: readonly FigureRow[], id: string, heights: Heights) {
     this.layers = layersOf(rows, id);
     this.heights = heights;
-    const first = this.layers[0]?.row.id;
-    const rest = this.layers.map((l) => l.row.id).filter((x) => x !== first && x !== id);
-    const own = id === first ? [] : [id];
-    this.shown = first === undefined ? [] : [first, ...own, ...rest].slice(0, SHOWN);
+    const all = this.layers.map((l) => l.row);
+    const line = lineTo(all, id);
+    const others = all.filter((r) => !line.includes(r.id) && r.figure.mistake === undefined).map((r) => r.id);
+    this.shown = [...line, ...others].slice(0, Math.max(SHOWN, line.length));
   }
 
   readonly compared: readonly Compared[] = $derived.by(() => {
     const shown = this.layers.filter((l) => this.shown.includes(l.row.id));
-    const ordered = [...shown].sort((a, b) => this.shown.indexOf(a.row.id) - this.shown.indexOf(b.row.id));
+    const first = shown.filter((l) => l.row.id === this.shown[0]);
+    const ordered = [...first, ...shown.filter((l) => !first.includes(l))];
     const analyses = ordered.map((l) => analyse(l.row.figure, this.heights));
     const base = analyses[0];
     return ordered.map((layer, i) => {
@@ -73,6 +85,7 @@ export class VersionsLab {
       return {
         layer,
         analysis,
+        gist: same ? undefined : gistOf(changeBetween(base.figure, analysis.figure)),
         differences: same ? [] : differences(base, analysis),
         breaches: same ? [] : breaches(base, analysis),
       };

@@ -62,7 +62,7 @@
   <div class="about">
     <h2><a href="/figures/{f.id}">{f.name}</a></h2>
     <p>{LEVELS[f.level].name} · {a.counts} counts</p>
-    {#if compared.layer.gist}<p>{gistText(compared.layer.gist)}</p>{/if}
+    {#if compared.gist}<p>{gistText(compared.gist)}</p>{/if}
     {#if measure}
       <p class="verdict">The others are compared with this one.</p>
     {:else if compared.breaches.length === 0}
@@ -238,8 +238,14 @@
     .layer {
       grid-template-columns: minmax(0, 1fr);
     }
+    .about {
+      position: sticky;
+      left: 0;
+      width: max-content;
+      max-width: 340px;
+    }
     .lanes {
-      --beat: max(52px, calc((100cqw - 24px) / var(--beats)));
+      --beat: max(92px, calc((100cqw - 24px) / var(--beats)));
     }
   }
 </style>

@@ -177,7 +177,7 @@
       padding-left: 0;
     }
     .line {
-      --beat: max(52px, calc((100cqw - 24px) / var(--beats)));
+      --beat: max(92px, calc((100cqw - 24px) / var(--beats)));
     }
     .choose label {
       min-height: 40px;
