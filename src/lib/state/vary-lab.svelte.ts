@@ -9,6 +9,8 @@ export class VaryLab {
   whose: Whose = $state('both');
   from: Ticks = $state(0);
   to: Ticks = $state(2 * TICKS_PER_BEAT);
+  /** The step chosen on the rail, where timing is about that one. */
+  at: Ticks | undefined = $state();
   offers: readonly Weighed[] = $state.raw([]);
   busy = $state(false);
   /** Index of the offer that is previewed. */
@@ -35,14 +37,16 @@ export class VaryLab {
   /** Asks anew. */
   seek(): void {
     this.clear();
-    const { group, whose, from, to } = this;
-    this.#finder.ask(this.desk.figure, this.desk.heights, { group, whose, from, to }, (a) => {
+    const { group, whose, from, to, at } = this;
+    const wanted = { group, whose, from, to, ...(at === undefined ? {} : { at }) };
+    this.#finder.ask(this.desk.figure, this.desk.heights, wanted, (a) => {
       if (a.type === 'done') this.busy = false;
       else this.offers = [...this.offers, a.weighed];
     });
   }
 
   span(from: Ticks, to: Ticks): void {
+    this.at = undefined;
     this.from = from;
     this.to = Math.max(from + TICKS_PER_BEAT, to);
   }
@@ -51,6 +55,7 @@ export class VaryLab {
     const unit = this.desk.analysis.roles[role].units.find((u) => u.from <= tick && tick < u.to);
     if (!unit) return;
     this.span(unit.from, unit.to);
+    this.at = tick;
     this.whose = role;
   }
 

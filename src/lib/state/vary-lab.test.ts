@@ -62,6 +62,8 @@ describe('varying on the desk', () => {
     expect([lab.from, lab.to, lab.whose]).toEqual([24, 48, 'follower']);
     lab.seek();
     await f.waiting;
+    const first = lab.offers[0]?.offer.variation;
+    expect(first?.type === 'stretch' && first.at).toBe(30);
     lab.look(0);
     desk.edit({ type: 'set-details', patch: { level: 2 } });
     expect(desk.preview).toBeUndefined();

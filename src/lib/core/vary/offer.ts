@@ -14,6 +14,8 @@ export interface Wanted {
   readonly group: Group;
   readonly from: Ticks;
   readonly to: Ticks;
+  /** The step timing is about; without it what is danced at `from`. */
+  readonly at?: Ticks;
   readonly whose: Whose;
 }
 

@@ -8,7 +8,7 @@ import type { Variation } from './types';
 const BEAT = TICKS_PER_BEAT;
 
 export function* timings(a: Analysis, w: Wanted): Generator<Variation> {
-  const at = placeOf(w.from, a.figure.feel);
+  const at = placeOf(w.at ?? w.from, a.figure.feel);
   const { whose } = w;
   for (const by of [BEAT, 2 * BEAT, -BEAT]) {
     yield { type: 'stretch', whose: 'both', at, by };

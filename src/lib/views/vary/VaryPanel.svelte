@@ -26,7 +26,7 @@
   let naming = $state('');
 
   $effect(() => {
-    void [lab.group, lab.whose, lab.from, lab.to, lab.desk.figure];
+    void [lab.group, lab.whose, lab.from, lab.to, lab.at, lab.desk.figure];
     untrack(() => lab.clear());
     const timer = setTimeout(() => lab.seek(), 60);
     return () => clearTimeout(timer);
