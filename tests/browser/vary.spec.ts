@@ -94,6 +94,7 @@ test('level: easier and harder, the hands with it', async ({ page }) => {
   await open(page, 'demo-push-turn');
   await page.locator('h1').click();
   await page.keyboard.press('w');
+  await expect(page.getByRole('region', { name: 'Vary' })).toBeVisible();
   await vary(page, 'Easier, harder');
   await expect(page.getByRole('heading', { name: 'Easier' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Harder' })).toBeVisible();
