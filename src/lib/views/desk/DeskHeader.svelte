@@ -28,14 +28,15 @@
   const SAVED = { saved: 'Saved', saving: 'Saving …', conflict: 'Not saved', failed: 'Not saved' } as const;
 
   const version = $derived(desk.kept.version);
+  const of = $derived(version?.of);
   let parent: { id: string; name: string } | undefined = $state.raw();
   $effect(() => {
-    const of = version?.of;
+    const id = of;
     parent = undefined;
-    if (of === undefined) return;
+    if (id === undefined) return;
     void app
       .db()
-      .then((db) => loadFigure(db, of))
+      .then((db) => loadFigure(db, id))
       .then((row) => (parent = row && { id: row.id, name: row.figure.name }));
   });
 
