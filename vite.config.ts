@@ -6,6 +6,7 @@ export default defineConfig({
   worker: { format: 'es' },
   test: {
     environment: 'node',
+    testTimeout: 30_000,
     include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'],
     expect: { requireAssertions: true },
   },
