@@ -185,14 +185,15 @@ function trackChanged(
   const parsed = parse(figure.lines);
   const before: readonly Row[] = rowsOf(figure, parsed, track);
   const left = new Set(before);
-  const placed: { readonly row: Row; readonly item: ItemChange }[] = [];
+  const placed: { readonly from: Row | undefined; readonly row: Row; readonly item: ItemChange }[] = [];
   for (const item of items) {
     const row = item.at === undefined ? undefined : rowAt(left, item);
     if (row) left.delete(row);
     const after = changedRow(item, row, figure, before, track, conflicts);
-    if (after) placed.push({ row: after, item });
+    if (after) placed.push({ from: row, row: after, item });
   }
   for (const { row, item } of placed) {
+    if (item.at === item.to) continue;
     const there = [...left].find((r) => r.tick === row.tick);
     if (!there) continue;
     left.delete(there);
@@ -200,7 +201,10 @@ function trackChanged(
       conflicts.push({ code: 'taken', item, mine: item.now ?? '', theirs: textOf(there.content) });
   }
   const stays = placed.every((p) => p.item.at === p.item.to) && items.length === placed.length;
-  const rows = [...left, ...placed.map((p) => p.row)];
+  const inPlace = before.flatMap((r) =>
+    left.has(r) ? [r] : placed.flatMap((p) => (p.from === r ? [p.row] : [])),
+  );
+  const rows = [...inPlace, ...placed.flatMap((p) => (p.from ? [] : [p.row]))];
   return rewriteTrack(figure, parsed, track, stays ? rows : uncounted(rows));
 }
 

@@ -14,7 +14,7 @@ import { analyse, freeAt, rhythmUnits, type Analysis, type Heights, type RhythmN
 import { applyEdits, changeBetween, type CountRange, type Figure, type FigureEdit } from '../figure';
 import { check, keyOf, parityRepairs, type RemedyCode } from '../findings';
 import { placeOf } from './score';
-import type { Proposal, VaryFailure } from './types';
+import type { Proposal, VaryFailure, Variation } from './types';
 
 /** One smallest change that puts a foot right, and what it does to the unit it lies in. */
 export interface Repair extends Proposal {
@@ -129,8 +129,7 @@ export function otherEnding(a: Analysis, role: Role, heights?: Heights): Repair[
   if (!now) return [];
   const partner = a.roles[otherRole(role)].endFree;
   const end = endWith(endWith(a.figure.end, role, otherFoot(now)), otherRole(role), partner);
-  const figure: Figure = { ...a.figure, end };
-  return declared(a, analyse(figure, heights), role, a.start, a.end, otherFoot(now), heights);
+  return declared(a, { end }, role, a.start, a.end, otherFoot(now), heights);
 }
 
 /**
@@ -148,46 +147,47 @@ export function sameFootFrom(a: Analysis, tick: Ticks, heights?: Heights): Repai
     if (!want || freeBefore(a, role, tick) === want) return [];
     const unit: CountRange = { from: from / TICKS_PER_BEAT + 1, to: range.to };
     const end = a.roles[role].endFree;
-    const figure: Figure = {
-      ...a.figure,
+    const declares: Declared = {
       sameFoot: [...a.figure.sameFoot, unit],
       end: end ? endWith(a.figure.end, role, otherFoot(end)) : a.figure.end,
     };
-    return declared(a, analyse(figure, heights), role, from, tick, want, heights);
+    return declared(a, declares, role, from, tick, want, heights);
   });
 }
 
 const endWith = (end: Figure['end'], role: Role, foot: Foot | undefined): Figure['end'] =>
   foot === undefined ? end : { ...end, [role === 'leader' ? 'leaderFree' : 'followerFree']: foot };
 
-/** Repairs on a figure whose details have been declared first; their change is from the figure as it was. */
+type Declared = Partial<Pick<Figure, 'end' | 'sameFoot'>>;
+
+/** Repairs of a figure with something noted as meant; their change is from the figure as it was. */
 function declared(
-  before: Analysis,
   a: Analysis,
+  declares: Declared,
   role: Role,
   from: Ticks,
   to: Ticks,
   want: Foot,
   heights?: Heights,
 ): Repair[] {
-  return repairs(a, role, from, to, want, heights).map((r) => ({
+  const noted = analyse({ ...a.figure, ...declares }, heights);
+  return repairs(noted, role, from, to, want, heights).map((r) => ({
     ...r,
-    change: changeBetween(before.figure, r.result),
+    variation: { type: 'repair', whose: role, code: r.code, at: placeOf(r.tick, a.figure.feel), declares },
+    change: changeBetween(a.figure, r.result),
   }));
 }
 
 /** The repair a value names, made again. */
 export function repairAt(
   figure: Figure,
-  role: Role,
-  code: RemedyCode,
-  at: Ticks,
+  { whose, code, at, declares }: Extract<Variation, { type: 'repair' }>,
 ): Result<Figure, VaryFailure> {
-  const a = analyse(figure);
-  for (const { remedy } of parityRepairs(a, role, a.start, a.end)) {
-    const tick = tickSaid(a, role, remedy.edits[0], -1);
+  const a = analyse({ ...figure, ...declares });
+  for (const { remedy } of parityRepairs(a, whose, a.start, a.end)) {
+    const tick = tickSaid(a, whose, remedy.edits[0], -1);
     if (remedy.code !== code || placeOf(tick, figure.feel) !== at) continue;
-    const after = withLooseFeet(a, role, remedy.edits, tick);
+    const after = withLooseFeet(a, whose, remedy.edits, tick);
     if (after) return ok(after.figure);
   }
   return fail('no-such-place');

@@ -1,13 +1,4 @@
-import {
-  TICKS_PER_BEAT,
-  fail,
-  ok,
-  type Degrees,
-  type Foot,
-  type Result,
-  type Role,
-  type Ticks,
-} from '../base';
+import { TICKS_PER_BEAT, fail, type Degrees, type Foot, type Result, type Role, type Ticks } from '../base';
 import { analyse, type Analysis, type Weighed } from '../analysis';
 import { openUnit, type Figure } from '../figure';
 import type { Action } from '../notation';
@@ -167,13 +158,3 @@ function openedPlaces(r: MoveRow): Ticks[] {
     steps[i] && takesWeight(x.content) ? [x.tick] : [],
   );
 }
-
-/** One side of the turn the other way round, at the same counts. */
-export const reversedTurn = (figure: Figure, run: TurnRun): Result<Figure, VaryFailure> =>
-  turnTo(figure, run.role, run.from, run.to, -run.amount);
-
-/** No run there: nothing to change. */
-export const runAt = (a: Analysis, role: Role, from: Ticks, to: Ticks): Result<TurnRun, VaryFailure> => {
-  const run = turnRuns(a, role).find((r) => r.from < to && r.to >= from);
-  return run ? ok(run) : fail('nothing-to-turn');
-};

@@ -33,7 +33,14 @@ export type Variation =
       readonly from: Ticks;
       readonly pattern: string;
     }
-  | { readonly type: 'repair'; readonly whose: Role; readonly code: RemedyCode; readonly at: Ticks }
+  | {
+      readonly type: 'repair';
+      readonly whose: Role;
+      readonly code: RemedyCode;
+      readonly at: Ticks;
+      /** What is noted as meant along with it. */
+      readonly declares?: Partial<Pick<Figure, 'end' | 'sameFoot'>>;
+    }
   | {
       readonly type: 'turn';
       readonly whose: Role;

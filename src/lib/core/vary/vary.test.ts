@@ -119,7 +119,7 @@ describe('whatever is written', () => {
         const f = figure(lines, extras[i % 3]);
         const whose = (['both', 'leader', 'follower'] as const)[(i + k) % 3] ?? 'both';
         for (const p of made(offers(analyse(f), group, 0, 24, whose)))
-          expect(analyse(p.result).counts).toBeGreaterThanOrEqual(0);
+          expect(said(applyChange(p.change, f).figure), `${lines} ${group}`).toEqual(said(p.result));
       }
   }, 30_000);
 });
@@ -364,6 +364,19 @@ describe('repairs', () => {
       'triple',
       true,
     ]);
+  });
+
+  it('every repair that is offered can be made again from its value alone', () => {
+    let n = 0;
+    for (const id of ['push', 'push-short', 'charleston', 'six-triple']) {
+      const f = demo(id);
+      for (const from of [0, 48])
+        for (const p of made(offers(analyse(f), 'feet', from, from + 24))) {
+          n++;
+          expect(said(must(f, p.variation)), `${id} ${JSON.stringify(p.variation)}`).toEqual(said(p.result));
+        }
+    }
+    expect(n).toBeGreaterThan(10);
   });
 
   it('nothing to repair where the foot is right; feet named later give way', () => {

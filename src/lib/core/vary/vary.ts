@@ -30,7 +30,7 @@ export function vary(figure: Figure, v: Variation, heights?: Heights): Result<Fi
     case 're-rhythm':
       return reRhythm(writtenOut(figure), v.whose, v.from, v.pattern, heights);
     case 'repair':
-      return repairAt(figure, v.whose, v.code, v.at);
+      return repairAt(figure, v);
     case 'turn':
       return turnTo(writtenOut(figure), v.whose, v.from, v.to, v.amount, v.byTime);
     case 'repeat':
