@@ -15,6 +15,9 @@ const ROOMS = [
   'findings',
   'vary',
   'likeness',
+  'joints',
+  'combination',
+  'composer',
   'scene',
   'codecs',
 ];

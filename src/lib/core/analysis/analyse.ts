@@ -5,7 +5,7 @@ import { DANCES, TRACK_NAMES, isMoveTrack } from '../vocabulary';
 import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } from './bodies';
 import { holdFrame, measure, startPlaces, type Floor } from './couple';
 import { followHands, type Arms } from './arms';
-import { walk, type Frame, type Path } from './path';
+import { walk, type Frame, type Meet, type Path } from './path';
 import { fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
 
@@ -47,13 +47,15 @@ export const unitBeats = (figure: Pick<Figure, 'dance'>): number =>
   DANCES[figure.dance].cycle === 3 ? 3 : 2;
 
 /**
- * Analyses a figure: timing, weight, turns and floor of both roles. Pure; about O(actions + ticks).
+ * Analyses a figure: timing, weight, turns and floor of both roles. Pure; about O(actions + ticks). `meet` fixes
+ * where feet land that must arrive somewhere, as at the joints of a combination.
  * @example analyse(figure).roles.leader.changes // 8
  */
 export function analyse(
   figure: Figure,
   heights: Heights = defaultHeights,
   parsed: Parsed = parse(figure.lines),
+  meet?: Readonly<Record<Role, Meet>>,
 ): Analysis {
   const lines = {
     leader: resolveMoves(parsed, 'leader', figure),
@@ -84,7 +86,16 @@ export function analyse(
       turns,
       total: totalTurn(turns),
       fastest: fastestTurn(turns, start, end),
-      path: walk(actions, turns, places[role], size, stepLength(heights[role], figure.dance), end, frame),
+      path: walk(
+        actions,
+        turns,
+        places[role],
+        size,
+        stepLength(heights[role], figure.dance),
+        end,
+        frame,
+        meet?.[role],
+      ),
       size,
     };
   };

@@ -64,6 +64,9 @@ interface Stance {
 /** Where a body hold wants this dancer's body at a tick and facing; undefined where nothing holds it. */
 export type Frame = (tick: Ticks, facing: number) => Point | undefined;
 
+/** Where the acting foot is known to land, whatever its direction and size say; undefined where it follows them. */
+export type Meet = (tick: Ticks) => Point | undefined;
+
 /**
  * Walks one dancer through their actions from a starting place and facing.
  * `step` is a normal step in metres; the result is sampled at every tick up to `end`. In a body hold the step is
@@ -78,6 +81,7 @@ export function walk(
   step: Metres,
   end: Ticks,
   frame: Frame = () => undefined,
+  meet: Meet = () => undefined,
 ): Path {
   const from = -LEAD_IN;
   const facing = facings(turns, start.facing, from, end);
@@ -87,7 +91,7 @@ export function walk(
   let stance = first;
   weighed.forEach((w, index) => {
     const at = facing[w.tick - from] ?? start.facing;
-    const placing = land(w, index, stance, at, size, step, frame(w.tick, at));
+    const placing = land(w, index, stance, at, size, step, frame(w.tick, at), meet(w.tick));
     placings.push(placing);
     stance = {
       feet: placing.foot ? { ...stance.feet, [placing.foot]: placing.at } : stance.feet,
@@ -114,6 +118,7 @@ function land(
   size: BodySize,
   step: Metres,
   held: Point | undefined,
+  met: Point | undefined,
 ): Placing {
   const { foot, tick } = w;
   if (foot === undefined)
@@ -130,7 +135,8 @@ function land(
     y: p.y * share + other.y * (1 - share),
   });
   const gesture = KINDS[w.action.kind].weight === 'free';
-  const at = held && !gesture ? plus(free, drawn(minus(held, between(free)), share, GIVE * step)) : free;
+  const at =
+    met ?? (held && !gesture ? plus(free, drawn(minus(held, between(free)), share, GIVE * step)) : free);
   const body = gesture ? stance.body : between(at);
   return { index, tick, foot, at, base, facing, body };
 }

@@ -8,7 +8,7 @@ export * from './patterns';
 export { otherEnding, repairs, sameFootFrom, type Repair } from './repair';
 export { repeatsOf } from './repeat';
 export { patternAt } from './rhythm';
-export { placeOf, scoreOf, tickOfPlace, writtenOut, type Score } from './score';
+export { mapTracks, moved, placeOf, scoreOf, tickOfPlace, withScore, writtenOut, type Score } from './score';
 export { AMOUNTS, sharedInEighths, turnRuns, type TurnRun } from './turns';
 export * from './types';
 export * from './vary';

@@ -1,0 +1,74 @@
+import { TICKS_PER_BEAT, type Beats, type Seconds, type Ticks } from '../base';
+import { secondsAt, straightEight, type TempoMap } from '../time';
+import type { Plan } from './plan';
+import type { Combination } from './schema';
+
+/** A place in the music. */
+export interface Straight {
+  readonly count: number;
+  readonly eight: number;
+}
+
+/** The music beat (from 1) of a tick of the combination. @example musicBeat({ ...c, start: 7 }, 12) // 8 */
+export const musicBeat = (c: Pick<Combination, 'start'>, tick: Ticks): Beats =>
+  c.start + Math.floor(tick / TICKS_PER_BEAT);
+
+/** Where a tick falls in straight eights. */
+export const straightAt = (c: Pick<Combination, 'start'>, tick: Ticks): Straight =>
+  straightEight(Math.floor(tick / TICKS_PER_BEAT) + 1, c.start);
+
+/** What is left over after a combination of so many beats. */
+export interface Leftover {
+  readonly toEight: Beats;
+  readonly toPhrase: Beats;
+}
+/** Beats still missing to the next eight and to the next phrase, counted in the music. @example leftover(30, 1, 32) */
+export function leftover(beats: Beats, start: Beats, phrase: number): Leftover {
+  const end = start - 1 + beats;
+  const to = (n: number): number => (n - (end % n)) % n;
+  return { toEight: to(8), toPhrase: to(phrase) };
+}
+
+/** Music beats (from 1) on which a phrase begins, inside the combination and at its end. */
+export function phraseStarts(p: Plan): Beats[] {
+  const { start, phrase } = p.combination;
+  const first = musicBeat(p.combination, p.from);
+  const last = first + p.beats;
+  const from = Math.ceil((first - 1) / phrase) * phrase + 1;
+  const found: Beats[] = [];
+  for (let b = from; b <= last; b += phrase) found.push(b);
+  return start > 0 ? found : [];
+}
+
+/** A marked beat of the music, and what is danced there. */
+export interface Hit {
+  readonly beat: Beats;
+  readonly tick: Ticks;
+  /** The accent of which pass falls on it; undefined: nothing does. */
+  readonly pass: number | undefined;
+}
+
+/** Which marks inside the combination are met by an accent. O(marks · passes). */
+export function hits(p: Plan): Hit[] {
+  const met = new Map<Ticks, number>();
+  p.passes.forEach((x, i) => {
+    for (const a of x.reading.accents) met.set(x.at + a, i);
+  });
+  return p.combination.marks
+    .map((beat) => ({ beat, tick: (beat - p.combination.start) * TICKS_PER_BEAT }))
+    .filter((m) => m.tick >= p.from && m.tick < p.end)
+    .map((m) => ({ ...m, pass: met.get(m.tick) }));
+}
+
+/** The tempo of a combination as a map whose beat 0 is its first 1. */
+export const tempoOf = (c: Combination): TempoMap => c.tempo as unknown as TempoMap;
+
+/** How long it lasts. @example duration({ beats: 32 … }) // 17.45 at 110 a minute */
+export const duration = (p: Plan): Seconds => {
+  const map = tempoOf(p.combination);
+  return secondsAt(p.end, map) - secondsAt(p.from, map);
+};
+
+/** The tempo at a tick. */
+export const bpmAt = (c: Combination, tick: Ticks): number =>
+  (c.tempo.findLast((t) => t.beat * TICKS_PER_BEAT <= Math.max(0, tick)) ?? c.tempo[0])?.bpm ?? 110;

@@ -1,0 +1,136 @@
+import { ROLES, TICKS_PER_BEAT, type Degrees, type Point, type Role, type Ticks } from '../base';
+import { analyse, defaultHeights, totalTurn, type Analysis, type Heights } from '../analysis';
+import { applyChange, type Change, type Figure } from '../figure';
+import { check, type FindingCode } from '../findings';
+import { endsOf, type Ends } from '../joints';
+import { DANCES, KINDS } from '../vocabulary';
+
+type Both<T> = Readonly<Record<Role, T>>;
+
+/** Where a dancer stands and faces. Metres and degrees. */
+export interface Pose extends Point {
+  readonly facing: Degrees;
+}
+
+/** What a combination needs to know of one figure; everything here is derived. */
+export interface Reading {
+  readonly figure: Figure;
+  readonly ends: Ends;
+  /** Its first count, and how many whole beats it fills. */
+  readonly from: Ticks;
+  readonly beats: number;
+  /** Where each role's first step lands, in the figure's own floor, the leader starting at the origin. */
+  readonly landing: Both<{ readonly tick: Ticks; readonly at: Point } | undefined>;
+  /** Where the leader ends there. */
+  readonly leaves: Pose;
+  /** Ticks from its first count at which something is struck or stopped. */
+  readonly accents: readonly Ticks[];
+  /** All turning, both ways added up. */
+  readonly turning: Both<Degrees>;
+  /** What cannot be danced as written; empty for a sound figure. */
+  readonly wrong: readonly FindingCode[];
+}
+
+/** Reads a figure. Cost: one analysis. @example read(push).beats // 6 */
+export function read(figure: Figure, heights: Heights = defaultHeights): Reading {
+  const a = analyse(figure, heights);
+  const { path } = a.roles.leader;
+  const last = path.x.length - 1;
+  return {
+    figure,
+    ends: endsOf(a),
+    from: a.start,
+    beats: Math.max(1, Math.ceil((a.end - a.start) / TICKS_PER_BEAT)),
+    landing: both((r) => firstLanding(a, r)),
+    leaves: { x: path.x[last] ?? 0, y: path.y[last] ?? 0, facing: path.facing[last] ?? 0 },
+    accents: accentsOf(a),
+    turning: both((r) => totalTurn(a.roles[r].turns.map((t) => ({ ...t, amount: Math.abs(t.amount) })))),
+    wrong: check(a)
+      .filter((f) => f.severity === 'wrong')
+      .map((f) => f.code),
+  };
+}
+
+const both = <T>(f: (role: Role) => T): Both<T> => ({ leader: f('leader'), follower: f('follower') });
+
+function firstLanding(a: Analysis, role: Role): Reading['landing'][Role] {
+  const { path, actions } = a.roles[role];
+  const p = path.placings.find(
+    (x) => x.foot !== undefined && KINDS[actions[x.index]?.action.kind ?? 'hold'].weight !== 'free',
+  );
+  return p && { tick: p.tick - a.start, at: p.at };
+}
+
+/** A stop this long, for both, makes what comes before it an accent. Our choice. */
+const STOP: Ticks = 2 * TICKS_PER_BEAT;
+const SAID = /\b(hit|stop|accent|break hit)\b/i;
+
+/**
+ * What can meet a break in the music: the last thing done before both stand still for two beats, and every count
+ * whose call says hit, stop or accent.
+ */
+export function accentsOf(a: Analysis): Ticks[] {
+  const found = new Set<Ticks>();
+  const times = ROLES.flatMap((r) =>
+    a.roles[r].actions.filter((w) => KINDS[w.action.kind].weight !== 'none').map((w) => w.tick),
+  ).sort((x, y) => x - y);
+  times.forEach((t, i) => {
+    if ((times[i + 1] ?? a.end) - t > STOP - 1e-9 && t % TICKS_PER_BEAT === 0) found.add(t - a.start);
+  });
+  for (const w of a.words)
+    if (w.track === 'calls' && SAID.test(w.text) && w.tick >= a.start) found.add(w.tick - a.start);
+  return [...found].sort((x, y) => x - y);
+}
+
+/** Most whole turns one role makes in a figure; less than one is none. @example turnsIn(reading) // 1 */
+export const turnsIn = (r: Reading): number =>
+  Math.floor((Math.max(...ROLES.map((role) => r.turning[role])) + 1e-6) / 360);
+
+/** A lane, a line or a spot. */
+export const frameOf = (r: Reading) => DANCES[r.figure.dance].frame;
+
+/**
+ * Figures by id, each read once and remembered while it stays the same. `own` figures of a combination come first.
+ * Changed figures are remembered by their change.
+ */
+export class Repertoire {
+  readonly #figures: ReadonlyMap<string, Figure>;
+  readonly #read = new WeakMap<Figure, Reading>();
+  readonly #changed = new WeakMap<Change, { readonly of: Figure; readonly figure: Figure }>();
+  readonly heights: Heights;
+
+  constructor(figures: Iterable<Figure>, heights: Heights = defaultHeights) {
+    this.#figures = new Map([...figures].map((f) => [f.id, f]));
+    this.heights = heights;
+  }
+
+  get figures(): Iterable<Figure> {
+    return this.#figures.values();
+  }
+
+  figure(id: string, own: readonly Figure[] = [], change?: Change): Figure | undefined {
+    const figure = own.find((f) => f.id === id) ?? this.#figures.get(id);
+    return figure && change ? this.#with(figure, change) : figure;
+  }
+
+  #with(of: Figure, change: Change): Figure {
+    const done = this.#changed.get(change);
+    if (done?.of === of) return done.figure;
+    const { figure } = applyChange(change, of);
+    this.#changed.set(change, { of, figure });
+    return figure;
+  }
+
+  reading(figure: Figure): Reading {
+    const done = this.#read.get(figure);
+    if (done) return done;
+    const made = read(figure, this.heights);
+    this.#read.set(figure, made);
+    return made;
+  }
+
+  get(id: string, own: readonly Figure[] = [], change?: Change): Reading | undefined {
+    const figure = this.figure(id, own, change);
+    return figure && this.reading(figure);
+  }
+}

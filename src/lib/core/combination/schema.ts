@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { figureSchema, type Change, type Figure } from '../figure';
+import { changeSchema } from '../figure/version-schema';
+
+const key = z.string().min(1).max(40);
+const beat = z.int().min(1).max(4096);
+
+/** Music beats in a phrase: 32, or 48 for a 12-bar blues. Source: common practice, arithmetic. */
+export const PHRASES = [32, 48] as const;
+/** Layers of a combination, the barest first. */
+export const LAYERS = [1, 2, 3] as const;
+export type LayerNumber = (typeof LAYERS)[number];
+
+/** One figure on the board. */
+export const partSchema = z
+  .object({
+    key,
+    figure: z.string().min(1).max(64),
+    /** How often it is danced in a row. */
+    times: z.int().min(1).max(32),
+    /** How far to the right of the lane the leader starts, metres. */
+    over: z.number().min(-1).max(1).optional(),
+    /** What is danced otherwise here than in the figure, such as a mended foot. */
+    change: changeSchema.optional(),
+    /** Which figure stands for it in layers 2 and 3; absent: found among its versions. */
+    layers: z
+      .object({ 2: z.string().min(1).max(64).optional(), 3: z.string().min(1).max(64).optional() })
+      .optional(),
+  })
+  .strict();
+
+/**
+ * A combination as it is kept: only what a person decided. `start` is the music beat (from 1) of the first 1;
+ * `marks` are music beats on which the music breaks or hits; `tempo` says from which beat (from 0) how fast; `own`
+ * holds figures that belong to this combination alone.
+ */
+export const combinationSchema = z
+  .object({
+    id: z.string().min(1).max(64),
+    name: z.string().min(1).max(120),
+    notes: z.string().max(4000),
+    start: beat,
+    phrase: z.union([z.literal(32), z.literal(48)]),
+    tempo: z
+      .array(z.object({ beat: z.number().min(0).max(4096), bpm: z.number().min(20).max(400) }).strict())
+      .min(1)
+      .max(64)
+      .refine((t) => t[0]?.beat === 0, { message: 'the first tempo is at beat 0' })
+      .refine((t) => t.every((c, i) => i === 0 || c.beat > (t[i - 1]?.beat ?? 0)), {
+        message: 'tempo changes come in the order of their beats',
+      }),
+    marks: z.array(beat).max(256),
+    /** It is meant to go round. */
+    loop: z.boolean(),
+    parts: z.array(partSchema).max(256),
+    own: z.array(figureSchema).max(64),
+  })
+  .strict()
+  .refine((c) => new Set(c.parts.map((p) => p.key)).size === c.parts.length, {
+    message: 'two parts have the same key',
+    path: ['parts'],
+  });
+
+type LoosePart = z.infer<typeof partSchema>;
+export type Part = Readonly<
+  Omit<LoosePart, 'over' | 'change' | 'layers'> & {
+    over?: number;
+    change?: Change;
+    layers?: { readonly 2?: string; readonly 3?: string };
+  }
+>;
+type Loose = z.infer<typeof combinationSchema>;
+export type Combination = Readonly<
+  Omit<Loose, 'parts' | 'own' | 'tempo' | 'marks'> & {
+    tempo: readonly { readonly beat: number; readonly bpm: number }[];
+    marks: readonly number[];
+    parts: readonly Part[];
+    own: readonly Figure[];
+  }
+>;
+
+/** @example newCombination('c1', 'Tuesday').parts // [] */
+export const newCombination = (id: string, name = 'New combination', bpm = 110): Combination => ({
+  id,
+  name,
+  notes: '',
+  start: 1,
+  phrase: 32,
+  tempo: [{ beat: 0, bpm }],
+  marks: [],
+  loop: false,
+  parts: [],
+  own: [],
+});

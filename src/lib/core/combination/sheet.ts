@@ -1,0 +1,99 @@
+import { ROLES, TICKS_PER_BEAT, type Seconds, type Ticks } from '../base';
+import { printHands } from '../notation';
+import { sayCount, secondsAt } from '../time';
+import { straightAt, tempoOf, type Straight } from './counts';
+import { passAt, type Whole } from './whole';
+import type { Combination } from './schema';
+import type { Pass } from './plan';
+
+/** A word called at a count. `own` is the figure's count, `straight` that of the eights. */
+export interface Call {
+  readonly tick: Ticks;
+  readonly own: string;
+  readonly straight: string;
+  readonly text: string;
+}
+/** One figure of the call sheet. */
+export interface SheetLine {
+  readonly pass: number;
+  readonly name: string;
+  readonly beats: number;
+  /** Where its 1 falls, and the count before, on which its name is called. */
+  readonly falls: Straight;
+  readonly callOn: Straight;
+  /** What the hands do at the joint, as written; empty where nothing changes. */
+  readonly hands: string;
+  readonly calls: readonly Call[];
+}
+
+/** The count of a tick inside its figure. */
+export const ownCount = (p: Pass, tick: Ticks): string =>
+  sayCount(tick - p.at + p.reading.from, p.reading.figure.feel);
+
+/** A tick in straight eights, with its subdivision. @example straightCount(c, 80, 'swung') // '7&' */
+export function straightCount(c: Combination, tick: Ticks, feel: Whole['figure']['feel']): string {
+  const sub = sayCount(tick, feel).replace(/^\d+/, '');
+  return `${straightAt(c, tick).count}${sub}`;
+}
+
+/** The combination as lines to call, one a pass; a figure without calls is counted. */
+export function callSheet(c: Combination, w: Whole): SheetLine[] {
+  const { feel } = w.figure;
+  const words = w.analysis.words.filter((x) => x.track === 'calls');
+  return w.passes.map((p, i) => {
+    const end = p.at + p.reading.beats * TICKS_PER_BEAT;
+    const inside = words.filter((x) => x.tick >= p.at && x.tick < end);
+    const call = (tick: Ticks, text: string): Call => ({
+      tick,
+      text,
+      own: ownCount(p, tick),
+      straight: straightCount(c, tick, feel),
+    });
+    const calls =
+      inside.length > 0
+        ? inside.map((x) => call(x.tick, x.text))
+        : stepTicks(w, p.at, end).map((tick) => call(tick, ''));
+    return {
+      pass: i,
+      name: p.reading.figure.name,
+      beats: p.reading.beats,
+      falls: straightAt(c, p.at),
+      callOn: straightAt(c, p.at - TICKS_PER_BEAT),
+      hands: printHands(p.joint?.acts ?? []),
+      calls,
+    };
+  });
+}
+
+const stepTicks = (w: Whole, from: Ticks, to: Ticks): Ticks[] =>
+  [
+    ...new Set(
+      ROLES.flatMap((r) => w.analysis.roles[r].actions.map((x) => x.tick)).filter((t) => t >= from && t < to),
+    ),
+  ].sort((a, b) => a - b);
+
+/** A caption: exact seconds from the 1 of the combination. */
+export interface Cue {
+  readonly from: Seconds;
+  readonly to: Seconds;
+  readonly title: string;
+  readonly text: string;
+}
+
+/** Counts and calls as captions at the combination's tempo: one for every beat and every call between the beats. */
+export function captions(c: Combination, w: Whole): Cue[] {
+  const { analysis, figure } = w;
+  const calls = new Map(analysis.words.filter((x) => x.track === 'calls').map((x) => [x.tick, x.text]));
+  const from = w.passes[0]?.at ?? 0;
+  const ticks = new Set([...calls.keys()].filter((t) => t >= from && t < analysis.end));
+  for (let t = from; t < analysis.end; t += TICKS_PER_BEAT) ticks.add(t);
+  const sorted = [...ticks].sort((a, b) => a - b);
+  const map = tempoOf(c);
+  const zero = secondsAt(from, map);
+  return sorted.map((tick, i) => ({
+    from: secondsAt(tick, map) - zero,
+    to: secondsAt(sorted[i + 1] ?? analysis.end, map) - zero,
+    title: w.passes[passAt(w, tick)]?.reading.figure.name ?? '',
+    text: [straightCount(c, tick, figure.feel), calls.get(tick)].filter(Boolean).join(' '),
+  }));
+}

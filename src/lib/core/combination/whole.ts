@@ -1,0 +1,256 @@
+import {
+  ROLES,
+  TICKS_PER_BEAT,
+  fromBody,
+  invariant,
+  type Degrees,
+  type Point,
+  type Role,
+  type Ticks,
+} from '../base';
+import { analyse, type Analysis, type Heights, type Meet } from '../analysis';
+import type { CountRange, Figure, Row } from '../figure';
+import { printHands, printLine, type Body, type Label } from '../notation';
+import { positionAt } from '../time';
+import { DANCES, KINDS, TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
+import { moved, scoreOf, writtenOut, type Score } from '../vary';
+import { danced, joint, type Pass, type Plan } from './plan';
+import { frameOf, type Pose, type Reading } from './reading';
+
+type Both<T> = Readonly<Record<Role, T>>;
+
+/** A combination danced as one figure: the state that leaves one figure enters the next. */
+export interface Whole {
+  readonly figure: Figure;
+  readonly analysis: Analysis;
+  /** Every pass with where it begins on the floor. */
+  readonly passes: readonly (Pass & { readonly pose: Pose })[];
+  /** Where the next round would begin. */
+  readonly leaves: Pose;
+}
+
+/**
+ * Writes the passes of a plan as one figure and analyses it by the ordinary path. `rounds`: how often it goes round.
+ * Hands are let go and taken at the joints, first steps turn and land where the next figure begins; joints that need
+ * a bridge are danced as they stand, and what is wrong shows. O(actions + ticks).
+ * @example wholeOf(plan).analysis.counts // 32
+ */
+export function wholeOf(plan: Plan, heights?: Heights, rounds = 1): Whole | undefined {
+  const passes = laidOut(plan, rounds);
+  const first = passes[0];
+  if (!first) return undefined;
+  const figure = written(plan, passes);
+  const meets = meetsOf(passes);
+  const analysis = analyse(figure, heights, undefined, meets);
+  const last = passes.at(-1) ?? first;
+  return { figure, analysis, passes, leaves: endPose(last) };
+}
+
+/** The passes, each with the pose its leader begins in. */
+function laidOut(plan: Plan, rounds: number): Whole['passes'] {
+  const found: (Pass & { pose: Pose })[] = [];
+  const length = plan.end - plan.from;
+  for (let round = 0; round < rounds; round++)
+    for (const p of plan.passes) {
+      const before = found.at(-1);
+      const into = before && joint(before.reading.ends, p.reading.ends, before.over, p.over);
+      const pose = before ? poseAfter(before, p.reading, into) : startPose(p.reading);
+      found.push({ ...p, at: p.at + round * length, joint: into, pose });
+    }
+  return found;
+}
+
+const startPose = (r: Reading): Pose => ({ x: 0, y: 0, facing: r.figure.start.facing });
+
+/** A place of a figure's own floor, seen from where its leader begins. */
+function placed(pose: Pose, r: Reading, p: Point): Point {
+  const d = fromBody(pose.facing - r.figure.start.facing, p.x, p.y);
+  return { x: pose.x + d.x, y: pose.y + d.y };
+}
+
+const endPose = (p: Pass & { readonly pose: Pose }): Pose => ({
+  ...placed(p.pose, p.reading, p.reading.leaves),
+  facing: p.pose.facing + p.reading.leaves.facing - p.reading.figure.start.facing,
+});
+
+/** Where the leader begins after a pass: turned as the joint says and, in a lane, back in its middle. */
+function poseAfter(before: Pass & { readonly pose: Pose }, next: Reading, j: Pass['joint']): Pose {
+  const end = endPose(before);
+  if (!j || !danced(j)) return end;
+  const facing = end.facing + j.settle.leader;
+  if (frameOf(next) !== 'slot') return { ...end, facing };
+  const aside = fromBody(facing, 1, 0);
+  const off = end.x * aside.x + end.y * aside.y;
+  return { x: end.x - off * aside.x, y: end.y - off * aside.y, facing };
+}
+
+/** Where first steps land: as in the figure alone, from where it begins now. */
+function meetsOf(passes: Whole['passes']): Both<Meet> {
+  const at: Record<Role, Map<Ticks, Point>> = { leader: new Map(), follower: new Map() };
+  for (const [i, p] of passes.entries()) {
+    if (i > 0 && !danced(p.joint)) continue;
+    for (const role of ROLES) {
+      const l = p.reading.landing[role];
+      const over = role === 'leader' ? p.over : 0;
+      if (!l || (i === 0 && over === 0)) continue;
+      const point = placed(p.pose, p.reading, l.at);
+      const d = fromBody(p.pose.facing, over, 0);
+      at[role].set(p.at + l.tick, { x: point.x + d.x, y: point.y + d.y });
+    }
+  }
+  return { leader: (tick) => at.leader.get(tick), follower: (tick) => at.follower.get(tick) };
+}
+
+const scores = new WeakMap<Figure, Score>();
+function scoreFor(figure: Figure): Score {
+  let score = scores.get(figure);
+  if (!score) scores.set(figure, (score = scoreOf(writtenOut(figure))));
+  return score;
+}
+
+function written(plan: Plan, passes: Whole['passes']): Figure {
+  const [first, last] = [passes[0], passes.at(-1)];
+  invariant(first && last, 'a whole has passes');
+  const { figure } = first.reading;
+  const end = last.at + last.reading.beats * TICKS_PER_BEAT;
+  const tracks = TRACK_NAMES.map((track) => trackOf(track, passes, end)).filter((t) => t !== '');
+  const bpms = plan.combination.tempo.map((t) => t.bpm);
+  const ending = last.reading.figure;
+  return {
+    ...figure,
+    id: plan.combination.id,
+    name: plan.combination.name,
+    family: 'combination',
+    level: passes.reduce<Figure['level']>(
+      (l, p) => (p.reading.figure.level > l ? p.reading.figure.level : l),
+      1,
+    ),
+    end: {
+      formation: ending.end.formation ?? ending.start.formation,
+      ...feetAtEnd(last.reading),
+    },
+    tempo: { min: Math.min(...bpms), max: Math.max(...bpms) },
+    sameFoot: rangesOf(passes, 'sameFoot'),
+    ownTiming: rangesOf(passes, 'ownTiming'),
+    notes: plan.combination.notes,
+    cautions: [],
+    lines: tracks.join('\n'),
+  };
+}
+
+/** The last figure's own ending is the one meant. */
+function feetAtEnd(r: Reading): Figure['end'] {
+  const { free } = r.ends.exit;
+  return {
+    ...(free.leader === 'both' ? {} : { leaderFree: free.leader }),
+    ...(free.follower === 'both' ? {} : { followerFree: free.follower }),
+  };
+}
+
+function rangesOf(passes: Whole['passes'], which: 'sameFoot' | 'ownTiming'): CountRange[] {
+  return passes.flatMap((p) => {
+    const by = (p.at - p.reading.from) / TICKS_PER_BEAT;
+    return writtenOut(p.reading.figure)[which].map((r) => ({ from: r.from + by, to: r.to + by }));
+  });
+}
+
+type AnyRow = Row<Body | string>;
+
+/** One line of the whole: the items of every pass at their new places. */
+function trackOf(track: Track, passes: Whole['passes'], end: Ticks): string {
+  const rows = passes.flatMap((p, i) => {
+    const own = (scoreFor(p.reading.figure)[track] as readonly AnyRow[]).map((r) =>
+      moved(r, r.tick + p.at - p.reading.from),
+    );
+    return i > 0 && danced(p.joint) ? joined(track, own, p) : own;
+  });
+  if (rows.length === 0) return '';
+  const sorted = rows.sort((a, b) => a.tick - b.tick);
+  const items = sorted.map((r) => ({ label: labelOf(r.tick), content: r.content }));
+  if (isMoveTrack(track)) {
+    const tail = end - TICKS_PER_BEAT;
+    if ((sorted.at(-1)?.tick ?? tail) < tail && !fills(sorted.at(-1), end))
+      items.push({ label: labelOf(tail), content: { type: 'action', kind: 'hold' } });
+    return printLine({
+      type: 'moves',
+      track,
+      items: items.map((i) => ({ label: i.label, body: i.content as Body })),
+    });
+  }
+  return printLine({
+    type: 'words',
+    track,
+    items: items.map((i) => ({ label: i.label, text: i.content as string })),
+  });
+}
+
+/** A rhythm word that lasts to the end keeps the time itself. */
+const fills = (row: AnyRow | undefined, end: Ticks): boolean =>
+  typeof row?.content === 'object' && row.content.type === 'unit' && (row.last ?? 0) >= end;
+
+function labelOf(tick: Ticks): Label {
+  const p = positionAt(tick, 'straight');
+  invariant(p, 'a written place has a count');
+  return p.beat < 1 && p.sub !== '' ? { type: 'sub', sub: p.sub } : { type: 'count', ...p };
+}
+
+/** The items of a figure that joins another: what the hands do first, and what its first steps turn more. */
+function joined(track: Track, rows: AnyRow[], p: Pass): AnyRow[] {
+  if (!p.joint) return rows;
+  if (track === 'hands') return withActs(rows, p);
+  if (!isMoveTrack(track)) return rows;
+  const by = p.joint.settle[track];
+  const at = rows.findIndex((r) => typeof r.content === 'object' && takesWeight(r.content));
+  if (by === 0 || at < 0) return rows;
+  return rows.map((r, i) => (i === at ? { ...r, content: turnedMore(r.content as Body, by) } : r));
+}
+
+const takesWeight = (b: Body): boolean =>
+  b.type === 'unit' || (b.type === 'action' && KINDS[b.kind].weight === 'takes');
+
+function turnedMore(body: Body, by: Degrees): Body {
+  const { turn, ...rest } = body;
+  const sum = (turn ?? 0) + by;
+  return sum === 0 ? rest : { ...rest, turn: sum };
+}
+
+function withActs(rows: AnyRow[], p: Pass): AnyRow[] {
+  const text = printHands(p.joint?.acts ?? []);
+  if (text === '') return rows;
+  const here = rows.findIndex((r) => r.tick <= p.at);
+  if (here >= 0)
+    return rows.map((r, i) => (i === here ? { ...r, content: `${text}, ${String(r.content)}` } : r));
+  const label: Label = { type: 'count', beat: 1, sub: '' };
+  return [{ line: -1, tick: p.at, label, content: text, relabel: true }, ...rows];
+}
+
+/** Which pass is danced at a tick. O(passes). */
+export const passAt = (plan: Pick<Plan, 'passes'>, tick: number): number =>
+  Math.max(
+    0,
+    plan.passes.findLastIndex((p) => p.at <= tick + 1e-6),
+  );
+
+/** How a round moves the couple: metres right and along the reference line, and degrees. */
+export interface Drift {
+  readonly x: number;
+  readonly y: number;
+  readonly turn: Degrees;
+}
+/** Where the couple is after one round, seen from where it began. Estimates. */
+export function driftOf(w: Whole): Drift {
+  const first = w.passes[0]?.pose ?? { x: 0, y: 0, facing: 0 };
+  return { x: w.leaves.x - first.x, y: w.leaves.y - first.y, turn: w.leaves.facing - first.facing };
+}
+
+/** Rounds after which the couple faces as at the beginning; undefined where that never happens within 24. */
+export function roundsHome(w: Whole, settle: Degrees): number | undefined {
+  const by = driftOf(w).turn + settle;
+  for (let n = 1; n <= 24; n++) if (Math.abs(((n * by) % 360) + 0) < 1e-6) return n;
+  return undefined;
+}
+
+/** The dances of a plan, in order of appearance. */
+export const dancesIn = (p: Plan): string[] => [
+  ...new Set(p.passes.map((x) => DANCES[x.reading.figure.dance].name)),
+];
