@@ -61,12 +61,12 @@ function firstLanding(a: Analysis, role: Role): Reading['landing'][Role] {
   return p && { tick: p.tick - a.start, at: p.at };
 }
 
-/** A stop this long, for both, makes what comes before it an accent. Our choice. */
-const STOP: Ticks = 2 * TICKS_PER_BEAT;
+/** A stop this long, for both, makes what comes before it an accent: longer than a slow. Our choice. */
+const STOP: Ticks = 3 * TICKS_PER_BEAT;
 const SAID = /\b(hit|stop|accent|break hit)\b/i;
 
 /**
- * What can meet a break in the music: the last thing done before both stand still for two beats, and every count
+ * What can meet a break in the music: the last thing done before both stand still for three beats, and every count
  * whose call says hit, stop or accent.
  */
 export function accentsOf(a: Analysis): Ticks[] {
@@ -75,7 +75,7 @@ export function accentsOf(a: Analysis): Ticks[] {
     a.roles[r].actions.filter((w) => KINDS[w.action.kind].weight !== 'none').map((w) => w.tick),
   ).sort((x, y) => x - y);
   times.forEach((t, i) => {
-    if ((times[i + 1] ?? a.end) - t > STOP - 1e-9 && t % TICKS_PER_BEAT === 0) found.add(t - a.start);
+    if ((times[i + 1] ?? a.end) - t >= STOP && t % TICKS_PER_BEAT === 0) found.add(t - a.start);
   });
   for (const w of a.words)
     if (w.track === 'calls' && SAID.test(w.text) && w.tick >= a.start) found.add(w.tick - a.start);
