@@ -47,3 +47,21 @@ export function repertoire(n: number): Signature[] {
 export const offFoot = figure(
   'leader 1 back 2 close 3 triple 5 walks 7 triple\nfollower 1 fwd 2 fwd 3 triple 5 walks 7 place 8 back',
 );
+
+export { Repertoire, findingsOf, layersOf, newCombination, planOf, wholeOf } from '$lib/core/combination';
+export { Composition, countSteps, edgesOf, explained, finish, graphOf, joinCosts, requestOf } from '$lib/core/composer';
+export { edited } from '$lib/core/combination';
+
+/** A repertoire of one dance: the sound demo figures of the lane, their steps made larger and smaller at random. */
+export function laneRepertoire(n: number): Figure[] {
+  const random = seeded(11);
+  const sound = demo.filter((f) => f.dance === 'slot-swing' && !f.mistake);
+  const sizes = ['small', '', '', 'x0.9', 'x1.1'];
+  return Array.from({ length: n }, (_, i) => {
+    const f = sound[i % sound.length] as Figure;
+    const resized = f.lines.replace(/\b(back|fwd)(?! small)\b/g, (w) =>
+      random() < 0.25 ? `${w} ${sizes[Math.floor(random() * sizes.length)] ?? ''}`.trim() : w,
+    );
+    return { ...f, id: `lane-${i}`, name: `${f.name} ${i}`, lines: i < sound.length ? f.lines : resized };
+  });
+}

@@ -12,13 +12,6 @@ export interface ToGo {
   readonly at: (beat: number, figure: number, turns: number, mask: number) => number;
 }
 
-interface Best {
-  cost: number;
-  figure: number;
-  /** The best with another figure. */
-  second: number;
-}
-
 /**
  * The least cost from every state to the end, by dynamic programming from the end backwards. Exact, but for runs
  * longer than one, uses in all, and more than {@link MUST_KNOWN} figures that must be in: there it is a lower bound.
@@ -43,6 +36,8 @@ export function* toGo(
   const turns = figures.map((f) => (r.turns === undefined ? 0 : f.turns));
   const families = numbered(figures.map((f) => f.family));
   const groups = groupsOf(exit, families);
+  const slots = new Slots(g.entries, families.count);
+  const slotOf = entry.map((e, j) => e * families.count + (families.of[j] ?? 0));
   const table = Array.from({ length: r.beats + 1 }, () => new Float64Array(0));
   const indexOf = new Map(use.map((figure, at) => [figure, at]));
   for (let b = r.beats; b >= 1; b--) {
@@ -70,7 +65,7 @@ export function* toGo(
   /** What every figure costs from here, then the least of them for each way of arriving. */
   function step(b: number, layer: Float64Array, t: number, m: number, stands: readonly number[]): void {
     const cost = new Float64Array(n).fill(Infinity);
-    const best = new Map<number, Best>();
+    slots.clear();
     for (let j = 0; j < n; j++) {
       const stand = stands[j] ?? Infinity;
       if (stand === Infinity) continue;
@@ -79,50 +74,84 @@ export function* toGo(
       const rest = table[b + (figures[j]?.beats ?? 0)]?.[(j * T + turned) * M + (m | (bits[j] ?? 0))];
       if (rest === undefined || rest === Infinity) continue;
       cost[j] = stand + rest;
-      keep(best, (entry[j] ?? 0) * families.count + (families.of[j] ?? 0), stand + rest, j);
+      slots.offer(slotOf[j] ?? 0, stand + rest, j);
     }
-    if (best.size === 0) return;
     for (const group of groups) {
-      const found = cheapest(group.exit, group.family, best);
-      if (!found) continue;
+      const row = join[group.exit];
+      if (!row || !slots.cheapest(row, families.named[group.family] ? group.family : -1)) continue;
+      const { found, figure, second } = slots;
       for (const i of group.members) {
-        const others = found.figure === i ? found.second : found.cost;
+        const others = figure === i ? second : found;
         const again =
           r.inRow === 1
             ? Infinity
-            : (join[group.exit]?.[entry[i] ?? 0] ?? Infinity) + POINTS.sameFigure + (cost[i] ?? Infinity);
+            : (row[entry[i] ?? 0] ?? Infinity) + POINTS.sameFigure + (cost[i] ?? Infinity);
         layer[(i * T + t) * M + m] = Math.min(others, again);
       }
     }
   }
+}
 
-  function cheapest(from: number, family: number, best: ReadonlyMap<number, Best>): Best | undefined {
-    let found: Best | undefined;
-    for (const [key, b] of best) {
-      const j = join[from]?.[Math.floor(key / families.count)] ?? Infinity;
-      if (j === Infinity) continue;
-      const more = j + (key % families.count === family && families.named[family] ? POINTS.sameFamily : 0);
-      found = better(found, { cost: b.cost + more, figure: b.figure, second: b.second + more });
-    }
-    return found;
+/**
+ * The cheapest figure of every slot (an entry class and a family), and the cheapest other one. Flat arrays: this is
+ * the innermost loop of composing.
+ */
+class Slots {
+  readonly #cost: Float64Array;
+  readonly #second: Float64Array;
+  readonly #figure: Int32Array;
+  readonly #used: number[] = [];
+  readonly #families: number;
+  /** The answer of {@link cheapest}. */
+  found = Infinity;
+  figure = -1;
+  second = Infinity;
+
+  constructor(entries: number, families: number) {
+    this.#families = families;
+    this.#cost = new Float64Array(entries * families).fill(Infinity);
+    this.#second = new Float64Array(entries * families).fill(Infinity);
+    this.#figure = new Int32Array(entries * families);
   }
-}
 
-function keep(best: Map<number, Best>, key: number, cost: number, figure: number): void {
-  const now = best.get(key);
-  if (!now) best.set(key, { cost, figure, second: Infinity });
-  else if (cost < now.cost) {
-    now.second = now.cost;
-    now.cost = cost;
-    now.figure = figure;
-  } else if (cost < now.second) now.second = cost;
-}
+  clear(): void {
+    for (const k of this.#used) {
+      this.#cost[k] = Infinity;
+      this.#second[k] = Infinity;
+    }
+    this.#used.length = 0;
+  }
 
-/** The best of two, and the best that is not the best's figure: two entries never share a figure. */
-function better(a: Best | undefined, b: Best): Best {
-  if (!a) return b;
-  const [first, other] = a.cost <= b.cost ? [a, b] : [b, a];
-  return { ...first, second: Math.min(first.second, other.cost) };
+  offer(slot: number, cost: number, figure: number): void {
+    const now = this.#cost[slot] ?? Infinity;
+    if (now === Infinity) this.#used.push(slot);
+    if (cost < now) {
+      this.#second[slot] = now;
+      this.#cost[slot] = cost;
+      this.#figure[slot] = figure;
+    } else if (cost < (this.#second[slot] ?? Infinity)) this.#second[slot] = cost;
+  }
+
+  /** The least of joint and rest, and the least with another figure: two slots never share a figure. */
+  cheapest(row: Float64Array, family: number): boolean {
+    let [found, figure, second] = [Infinity, -1, Infinity];
+    for (const k of this.#used) {
+      const entry = (k / this.#families) | 0;
+      const join = row[entry] ?? Infinity;
+      if (join === Infinity) continue;
+      const more = k - entry * this.#families === family ? join + POINTS.sameFamily : join;
+      const cost = (this.#cost[k] ?? Infinity) + more;
+      if (cost < found) {
+        second = Math.min(found, (this.#second[k] ?? Infinity) + more);
+        found = cost;
+        figure = this.#figure[k] ?? -1;
+      } else if (cost < second) second = cost;
+    }
+    this.found = found;
+    this.figure = figure;
+    this.second = second;
+    return found < Infinity;
+  }
 }
 
 function numbered(names: readonly string[]): { of: number[]; count: number; named: boolean[] } {

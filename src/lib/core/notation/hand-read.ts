@@ -138,6 +138,9 @@ type ActReading = { readonly act: HandAct; readonly count: number };
 
 /** How many words from `i` an entry takes; 0 when it is not there. */
 function matches(words: readonly Word[], i: number, entry: string): number {
+  const first = words[i]?.text;
+  if (!first || !entry.startsWith(first)) return 0;
+  if (entry === first) return 1;
   const parts = entry.split(' ');
   return parts.every((p, k) => words[i + k]?.text === p) ? parts.length : 0;
 }
