@@ -1,34 +1,35 @@
+import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
-import { journal, loadFigure, saveFigure, type Database, type FigureRow, type SaveError } from '$lib/storage';
+import type { CombinationRow, FigureRow, SaveError, Shelf, SyncStore } from '$lib/storage';
 
 export type SaveState = 'saved' | 'saving' | 'conflict' | 'failed';
 const CHANNEL = 'brisk-partner:saved';
 
-/** Saves every version of one figure, the latest winning, and notices other tabs. */
-export class Saver {
+/** Saves every version of one document, the latest winning, and notices other tabs. */
+export class Saver<D extends { readonly id: string }, R extends { readonly rev: number }> {
   state: SaveState = $state('saved');
-  problem: SaveError | undefined = $state.raw(undefined);
+  problem: SaveError<R> | undefined = $state.raw(undefined);
   #rev: number;
-  #next: Figure | undefined;
+  #next: D | undefined;
   #busy = false;
   readonly #channel = new BroadcastChannel(CHANNEL);
 
   constructor(
-    private readonly db: Database,
-    private readonly store: journal.SyncStore,
+    private readonly shelf: Shelf<D, R>,
+    private readonly store: SyncStore,
     private readonly id: string,
     rev: number,
-    private readonly onOther: (row: FigureRow) => void,
-    private readonly onSaved: (row: FigureRow) => void = () => {},
+    private readonly onOther: (row: R) => void,
+    private readonly onSaved: (row: R) => void = () => {},
   ) {
     this.#rev = rev;
     this.#channel.onmessage = (e: MessageEvent) => void this.#heard(e.data);
   }
 
-  /** Notes the figure at once and saves it as soon as the save before it is done. */
-  save(figure: Figure): void {
-    journal.note(this.store, { base: this.#rev, figure });
-    this.#next = figure;
+  /** Notes the document at once and saves it as soon as the save before it is done. */
+  save(doc: D): void {
+    this.shelf.journal.note(this.store, this.#rev, doc);
+    this.#next = doc;
     if (this.state !== 'conflict') void this.#run();
   }
 
@@ -37,11 +38,11 @@ export class Saver {
     this.#busy = true;
     this.state = 'saving';
     while (this.#next) {
-      const figure = this.#next;
+      const doc = this.#next;
       this.#next = undefined;
-      const result = await saveFigure(this.db, figure, this.#rev, Date.now());
+      const result = await this.shelf.save(doc, this.#rev, Date.now());
       if (!result.ok) {
-        this.#next ??= figure;
+        this.#next ??= doc;
         this.problem = result.error;
         this.state = result.error.type === 'failed' ? 'failed' : 'conflict';
         this.#busy = false;
@@ -49,7 +50,7 @@ export class Saver {
       }
       this.#rev = result.value.rev;
       this.onSaved(result.value);
-      journal.settle(this.store, figure);
+      this.shelf.journal.settle(this.store, doc);
       this.#channel.postMessage({ id: this.id, rev: this.#rev });
     }
     this.problem = undefined;
@@ -58,7 +59,7 @@ export class Saver {
   }
 
   /** What lies there was changed through this tab: it is what the next save goes over. */
-  adopt(row: FigureRow): void {
+  adopt(row: R): void {
     this.#rev = row.rev;
     this.#channel.postMessage({ id: this.id, rev: row.rev });
   }
@@ -72,21 +73,21 @@ export class Saver {
   }
 
   /** Takes the other tab's version; this tab's unsaved one is given back for keeping as a copy. */
-  takeTheirs(): { theirs: FigureRow | undefined; mine: Figure | undefined } {
+  takeTheirs(): { theirs: R | undefined; mine: D | undefined } {
     const theirs = this.problem?.type === 'changed-elsewhere' ? this.problem.theirs : undefined;
     const mine = this.#next;
     if (theirs) this.#rev = theirs.rev;
     this.#next = undefined;
     this.problem = undefined;
     this.state = 'saved';
-    journal.forget(this.store, this.id);
+    this.shelf.journal.forget(this.store, this.id);
     return { theirs, mine };
   }
 
   async #heard(data: unknown): Promise<void> {
     if (typeof data !== 'object' || data === null || (data as { id?: unknown }).id !== this.id) return;
     if (this.#busy || this.#next) return;
-    const row = await loadFigure(this.db, this.id);
+    const row = await this.shelf.load(this.id);
     if (!row || row.rev <= this.#rev || this.#busy || this.#next) return;
     this.#rev = row.rev;
     this.onOther(row);
@@ -96,3 +97,7 @@ export class Saver {
     this.#channel.close();
   }
 }
+
+/** A saver of figures, and what its screens take. */
+export type FigureSaver = Saver<Figure, FigureRow>;
+export type CombinationSaver = Saver<Combination, CombinationRow>;

@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
+import type { Combination } from '$lib/core/combination';
 import type { Conflict, Figure, Version } from '$lib/core/figure';
 
 /** What lies in the browser: a figure, or a version, which holds only what it changes on its parent. */
@@ -21,6 +22,13 @@ export interface FigureRow {
   /** Where its parent has changed under it. */
   conflicts?: readonly Conflict[];
 }
+/** A combination as it is kept. */
+export interface CombinationRow {
+  id: string;
+  rev: number;
+  updated: number;
+  combination: Combination;
+}
 export interface SettingRow {
   key: string;
   value: unknown;
@@ -28,6 +36,7 @@ export interface SettingRow {
 
 export type Database = Dexie & {
   figures: EntityTable<StoredRow, 'id'>;
+  combinations: EntityTable<CombinationRow, 'id'>;
   settings: EntityTable<SettingRow, 'key'>;
 };
 
@@ -38,5 +47,6 @@ export function openDatabase(name = DB_NAME): Database {
   const db = new Dexie(name) as Database;
   db.version(1).stores({ figures: 'id, updated', settings: 'key' });
   db.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
+  db.version(3).stores({ combinations: 'id, updated' });
   return db;
 }

@@ -1,4 +1,6 @@
+export * from './combinations';
 export * from './db';
-export * as journal from './journal';
+export * from './journal';
 export * from './repertoire';
+export * from './shelf';
 export * from './versions';

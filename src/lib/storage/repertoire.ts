@@ -3,8 +3,8 @@ import { figureSchema, isVersion, regrown, type Figure, type Kept } from '$lib/c
 import type { Database, FigureRow, StoredRow } from './db';
 import { growRows, keptIn, rowOf, withAncestors } from './grown';
 
-export type SaveError =
-  | { readonly type: 'changed-elsewhere'; readonly theirs: FigureRow }
+export type SaveError<R = FigureRow> =
+  | { readonly type: 'changed-elsewhere'; readonly theirs: R }
   | { readonly type: 'deleted-elsewhere' }
   | { readonly type: 'failed'; readonly message: string };
 
@@ -73,6 +73,10 @@ export interface Imported {
   readonly added: number;
   readonly replaced: number;
 }
+/** The ids of figures that came in under another one, because theirs was taken. */
+export interface ImportedFigures extends Imported {
+  readonly renamed: ReadonlyMap<string, string>;
+}
 
 /** Writes all or nothing. Throws, saying which, when a version's parent is neither among them nor there. */
 export async function importFigures(
@@ -81,7 +85,7 @@ export async function importFigures(
   onClash: OnClash,
   makeId: () => string,
   now: number,
-): Promise<Imported> {
+): Promise<ImportedFigures> {
   return db.transaction('rw', db.figures, async () => {
     const there = new Map(
       (await db.figures.bulkGet(kept.map((k) => k.id))).flatMap((r) => (r ? [[r.id, r]] : [])),
@@ -98,7 +102,7 @@ export async function importFigures(
     await db.figures.bulkPut(rows);
     await refuseOrphans(db, rows);
     const replaced = onClash === 'replace' ? there.size : 0;
-    return { added: rows.length - replaced, replaced };
+    return { added: rows.length - replaced, replaced, renamed };
   });
 }
 

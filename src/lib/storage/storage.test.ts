@@ -5,7 +5,7 @@ import { asVersion, newFigure, type Figure } from '$lib/core/figure';
 import {
   deleteFigure,
   importFigures,
-  journal,
+  figureJournal as journal,
   loadAll,
   loadFigure,
   loadKept,
@@ -20,6 +20,7 @@ import {
   settleConflict,
   standAlone,
   type Database,
+  type SyncStore,
 } from './index';
 
 let db: Database;
@@ -66,13 +67,13 @@ describe('importing', () => {
     let k = 0;
     expect(
       await importFigures(db, [figure('a', 'new'), figure('b')], 'keep-both', () => `k${++k}`, 2),
-    ).toEqual({ added: 2, replaced: 0 });
+    ).toEqual({ added: 2, replaced: 0, renamed: new Map([['a', 'k1']]) });
     expect((await loadAll(db)).map((r) => [r.id, r.figure.name]).sort()).toEqual([
       ['a', 'old'],
       ['b', 'b'],
       ['k1', 'new'],
     ]);
-    expect(await importFigures(db, [figure('a', 'new')], 'replace', () => 'x', 3)).toEqual({
+    expect(await importFigures(db, [figure('a', 'new')], 'replace', () => 'x', 3)).toMatchObject({
       added: 0,
       replaced: 1,
     });
@@ -114,7 +115,7 @@ describe('schema versions', () => {
 });
 
 describe('the journal of unsaved edits', () => {
-  const memory = (): journal.SyncStore & { map: Map<string, string> } => {
+  const memory = (): SyncStore & { map: Map<string, string> } => {
     const map = new Map<string, string>();
     return {
       map,
@@ -126,10 +127,10 @@ describe('the journal of unsaved edits', () => {
 
   it('keeps the last edit until exactly that is saved', () => {
     const store = memory();
-    journal.note(store, { base: 2, figure: figure('a', 'one') });
-    journal.note(store, { base: 2, figure: figure('a', 'two') });
+    journal.note(store, 2, figure('a', 'one'));
+    journal.note(store, 2, figure('a', 'two'));
     journal.settle(store, figure('a', 'one'));
-    expect(journal.read(store, 'a')).toEqual({ base: 2, figure: figure('a', 'two') });
+    expect(journal.read(store, 'a')).toEqual({ base: 2, doc: figure('a', 'two') });
     journal.settle(store, figure('a', 'two'));
     expect(journal.read(store, 'a')).toBeUndefined();
   });
@@ -140,7 +141,7 @@ describe('the journal of unsaved edits', () => {
     expect(journal.read(store, 'a')).toBeUndefined();
     store.map.set('brisk-partner:unsaved:a', '{"base":1,"figure":{}}');
     expect(journal.read(store, 'a')).toBeUndefined();
-    const forbidden: journal.SyncStore = {
+    const forbidden: SyncStore = {
       getItem: () => {
         throw new Error('no');
       },
@@ -151,7 +152,7 @@ describe('the journal of unsaved edits', () => {
         throw new Error('no');
       },
     };
-    journal.note(forbidden, { base: 0, figure: figure('a') });
+    journal.note(forbidden, 0, figure('a'));
     expect(journal.read(forbidden, 'a')).toBeUndefined();
   });
 });

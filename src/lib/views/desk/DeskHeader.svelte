@@ -9,7 +9,7 @@
   import { gistText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
-  import type { Saver } from '$lib/state/saver.svelte';
+  import type { FigureSaver } from '$lib/state/saver.svelte';
   import { loadFigure, loadKeptWith, saveFigure, standAlone } from '$lib/storage';
   import { exportCsv, exportJson, exportText } from './export';
 
@@ -19,7 +19,7 @@
     like: boolean;
     deleting: boolean;
   }
-  let { desk, saver, open = $bindable() }: { desk: Desk; saver: Saver; open: Open } = $props();
+  let { desk, saver, open = $bindable() }: { desk: Desk; saver: FigureSaver; open: Open } = $props();
 
   let menu = $state(false);
   const a = $derived(desk.analysis);

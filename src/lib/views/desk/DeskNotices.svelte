@@ -5,7 +5,7 @@
   import { conflictText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
-  import type { Saver } from '$lib/state/saver.svelte';
+  import type { FigureSaver } from '$lib/state/saver.svelte';
   import { deleteFigure, saveFigure, settleConflict } from '$lib/storage';
 
   let {
@@ -13,7 +13,7 @@
     saver,
     news,
     deleting = $bindable(),
-  }: { desk: Desk; saver: Saver; news: string; deleting: boolean } = $props();
+  }: { desk: Desk; saver: FigureSaver; news: string; deleting: boolean } = $props();
 
   async function remove() {
     await deleteFigure(await app.db(), desk.figure.id);

@@ -6,7 +6,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
-  import type { Saver } from '$lib/state/saver.svelte';
+  import type { FigureSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
   import { VaryLab } from '$lib/state/vary-lab.svelte';
   import type { VaryFinder } from '$lib/workers/vary-finder';
@@ -26,7 +26,7 @@
     finder,
     news,
     like,
-  }: { desk: Desk; saver: Saver; finder: VaryFinder; news: string; like: boolean } = $props();
+  }: { desk: Desk; saver: FigureSaver; finder: VaryFinder; news: string; like: boolean } = $props();
 
   const player = new Player();
   // svelte-ignore state_referenced_locally

@@ -5,10 +5,10 @@
   import { likenessText, placementText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
-  import type { Saver } from '$lib/state/saver.svelte';
+  import type { FigureSaver } from '$lib/state/saver.svelte';
   import { loadAll, makeVersionOf, readable, type FigureRow } from '$lib/storage';
 
-  let { desk, saver, close }: { desk: Desk; saver: Saver; close: () => void } = $props();
+  let { desk, saver, close }: { desk: Desk; saver: FigureSaver; close: () => void } = $props();
 
   let rows: ReadonlyMap<string, FigureRow> = $state.raw(new Map());
   let list: readonly Likeness[] | undefined = $state.raw();

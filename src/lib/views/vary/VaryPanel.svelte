@@ -7,11 +7,11 @@
   import { AIM_NAMES, GROUP_NAMES, variationText, whoseText } from '$lib/messages/vary';
   import { app } from '$lib/state/app.svelte';
   import type { VaryLab } from '$lib/state/vary-lab.svelte';
-  import type { Saver } from '$lib/state/saver.svelte';
+  import type { FigureSaver } from '$lib/state/saver.svelte';
   import { saveVersion } from '$lib/storage';
   import OfferRow from './OfferRow.svelte';
 
-  let { lab, saver, close }: { lab: VaryLab; saver: Saver; close: () => void } = $props();
+  let { lab, saver, close }: { lab: VaryLab; saver: FigureSaver; close: () => void } = $props();
   const WHOSE: readonly Whose[] = ['both', 'leader', 'follower'];
   /** Groups that are about the whole figure. */
   const WHOLE = new Set(['level', 'convert']);

@@ -4,8 +4,8 @@
   import { figureSchema, type Figure } from '$lib/core/figure';
   import { app } from '$lib/state/app.svelte';
   import { Desk } from '$lib/state/desk.svelte';
-  import { Saver } from '$lib/state/saver.svelte';
-  import { journal, loadFigure, type FigureRow } from '$lib/storage';
+  import { Saver, type FigureSaver } from '$lib/state/saver.svelte';
+  import { figureJournal, figureShelf, loadFigure, type FigureRow } from '$lib/storage';
   import { FixFinder } from '$lib/workers/fix-finder';
   import { VaryFinder } from '$lib/workers/vary-finder';
   import FigureDesk from '$lib/views/desk/FigureDesk.svelte';
@@ -22,14 +22,14 @@
   });
 
   let desk: Desk | undefined = $state.raw();
-  let saver: Saver | undefined = $state.raw();
+  let saver: FigureSaver | undefined = $state.raw();
   let problem = $state('');
   let news = $state('');
 
   async function open(id: string, alive: () => boolean) {
     const db = await app.db();
     const row = await loadFigure(db, id);
-    const unsaved = journal.read(localStorage, id);
+    const unsaved = figureJournal.read(localStorage, id);
     if (!alive()) return;
     const kept = row && figureSchema.safeParse(row.figure);
     if (!row && !unsaved) {
@@ -41,12 +41,12 @@
         'This figure cannot be read. It is still stored; export everything on the Data screen to keep a copy.';
       return;
     }
-    const figure = unsaved?.figure ?? (kept?.data as Figure);
+    const figure = unsaved?.doc ?? (kept?.data as Figure);
     const d = new Desk(figure, app.heights, finder);
     const base = unsaved ? unsaved.base : (row?.rev ?? 0);
     const keptAs = (r: FigureRow) => (d.kept = r);
-    const s = new Saver(
-      db,
+    const s: FigureSaver = new Saver(
+      figureShelf(db),
       localStorage,
       id,
       base,
