@@ -562,4 +562,104 @@ export const demoFigures: readonly Figure[] = [
     calls 1 walk 2 up 3 through & turn 4 face 5 change & and 6 step`,
     { family: 'pass', level: 4, tempo: { min: 84, max: 100 } },
   ),
+  figure(
+    'waltz-change-right',
+    'waltz',
+    'Closed change, right foot',
+    `
+    leader 1 R fwd heel-toe 2 side x0.8 ball 3 close
+    follower 1 L back toe-heel 2 side x0.8 ball 3 close
+    hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
+    calls 1 change 2 side 3 close`,
+    {
+      family: 'basic',
+      start: { formation: 'closed', hold: 'closed', facing: -45, leaderFree: 'R', followerFree: 'L' },
+      notes: 'One bar that brings the natural turn to the reverse.',
+    },
+  ),
+  figure(
+    'waltz-change-left',
+    'waltz',
+    'Closed change, left foot',
+    `
+    leader 1 L fwd heel-toe 2 side x0.8 ball 3 close
+    follower 1 R back toe-heel 2 side x0.8 ball 3 close
+    hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
+    calls 1 change 2 side 3 close`,
+    {
+      family: 'basic',
+      start: { formation: 'closed', hold: 'closed', facing: 45, leaderFree: 'L', followerFree: 'R' },
+      notes: 'One bar that brings the reverse turn back to the natural.',
+    },
+  ),
+  figure(
+    'swing-stop',
+    'eight-count-swing',
+    'Rock step, triple and stop',
+    `
+    leader 1 rock step 3 triple side 5 place 6 hold 7 hold 8 hold
+    follower 1 rock step 3 triple side 5 place 6 hold 7 hold 8 hold
+    hands 1 left to right low
+    leads 4 settle 5 stop together
+    calls 1 rock 2 step 3 tri & ple 4 step 5 hit`,
+    { family: 'basic', level: 2, notes: 'The stop on 5 is for a break in the music.' },
+  ),
+  figure(
+    'swing-basic',
+    'eight-count-swing',
+    'Eight-count basic',
+    `
+    leader 1 rock step 3 triple side 5 place 6 place 7 triple side
+    follower 1 rock step 3 triple side 5 place 6 place 7 triple side
+    hands 1 left to right low
+    calls 1 rock 2 step 3 tri & ple 4 step 5 walk 6 walk 7 tri & ple 8 step`,
+    { family: 'basic' },
+  ),
+  figure(
+    'salsa1-cross-turn',
+    'salsa-on-1',
+    'Cross-body lead with an inside turn',
+    `
+    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
+    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 back x1.5 l1/2 6 fwd x1.5 l1/2 7 back l1/2 8 hold
+    hands 1 left to right low 4 raise left 8 lower left
+    leads 3 open the door 4 lift the left 5 turn the follower across
+    feels 3 the lane opens 5 turned left on the way
+    calls 1 break 2 place 3 open 4 up 5 turn 6 turn 7 face`,
+    {
+      family: 'pass',
+      level: 4,
+      start: { ...newFigure('x', 'salsa-on-1').start, hold: 'left-right' },
+      tempo: { min: 150, max: 180 },
+    },
+  ),
+  figure(
+    'salsa1-cross-change',
+    'salsa-on-1',
+    'Cross-body lead, inside turn, into a handshake',
+    `
+    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
+    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 back x1.5 l1/2 6 fwd x1.5 l1/2 7 back l1/2 8 hold
+    hands 1 left to right low 4 raise left 8 lower left, change to right to right
+    leads 3 open the door 4 lift the left 5 turn the follower across 8 the other hand takes over
+    feels 3 the lane opens 5 turned left on the way
+    calls 1 break 2 place 3 open 4 up 5 turn 6 turn 7 change`,
+    {
+      family: 'pass',
+      level: 4,
+      start: { ...newFigure('x', 'salsa-on-1').start, hold: 'left-right' },
+      tempo: { min: 150, max: 180 },
+    },
+  ),
+  figure(
+    'slot-walks',
+    'slot-swing',
+    'Two counts in place',
+    `
+    leader 1 place 2 place
+    follower 1 place 2 place
+    hands 1 left to right low
+    calls 1 walk 2 walk`,
+    { family: 'basic', notes: 'A filler: two counts that change nothing.' },
+  ),
 ];

@@ -1,6 +1,7 @@
 import { asVersion, type Kept } from '$lib/core/figure';
 import { demoFigures } from './figures';
 
+export { demoCombinations } from './combinations';
 export { demoFigures } from './figures';
 
 /** What grew out of what, as the school tells it: a figure and the one it is a version of. */
@@ -20,6 +21,9 @@ const GREW_FROM: Readonly<Record<string, string>> = {
   'demo-six-turn-change': 'demo-six-turn',
   'demo-salsa1-turn': 'demo-salsa1-basic',
   'demo-salsa1-crossed': 'demo-salsa1-turn',
+  'demo-salsa1-cross-turn': 'demo-salsa1-cross',
+  'demo-salsa1-cross-change': 'demo-salsa1-cross-turn',
+  'demo-swing-stop': 'demo-swing-basic',
 };
 
 const byId = new Map(demoFigures.map((f) => [f.id, f]));

@@ -12,6 +12,12 @@ export interface Pose extends Point {
   readonly facing: Degrees;
 }
 
+/** A foot placed, and when, from the figure's first count. */
+export interface Landing {
+  readonly tick: Ticks;
+  readonly at: Point;
+}
+
 /** What a combination needs to know of one figure; everything here is derived. */
 export interface Reading {
   readonly figure: Figure;
@@ -19,8 +25,8 @@ export interface Reading {
   /** Its first count, and how many whole beats it fills. */
   readonly from: Ticks;
   readonly beats: number;
-  /** Where each role's first step lands, in the figure's own floor, the leader starting at the origin. */
-  readonly landing: Both<{ readonly tick: Ticks; readonly at: Point } | undefined>;
+  /** Where each foot first lands, in the figure's own floor, the leader starting at the origin. */
+  readonly landings: Both<readonly Landing[]>;
   /** Where the leader ends there. */
   readonly leaves: Pose;
   /** Ticks from its first count at which something is struck or stopped. */
@@ -41,7 +47,7 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
     ends: endsOf(a),
     from: a.start,
     beats: Math.max(1, Math.ceil((a.end - a.start) / TICKS_PER_BEAT)),
-    landing: both((r) => firstLanding(a, r)),
+    landings: both((r) => firstLandings(a, r)),
     leaves: { x: path.x[last] ?? 0, y: path.y[last] ?? 0, facing: path.facing[last] ?? 0 },
     accents: accentsOf(a),
     turning: both((r) => totalTurn(a.roles[r].turns.map((t) => ({ ...t, amount: Math.abs(t.amount) })))),
@@ -53,12 +59,15 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
 
 const both = <T>(f: (role: Role) => T): Both<T> => ({ leader: f('leader'), follower: f('follower') });
 
-function firstLanding(a: Analysis, role: Role): Reading['landing'][Role] {
+function firstLandings(a: Analysis, role: Role): Landing[] {
   const { path, actions } = a.roles[role];
-  const p = path.placings.find(
-    (x) => x.foot !== undefined && KINDS[actions[x.index]?.action.kind ?? 'hold'].weight !== 'free',
+  const placed = path.placings.filter(
+    (x) => KINDS[actions[x.index]?.action.kind ?? 'hold'].weight !== 'free',
   );
-  return p && { tick: p.tick - a.start, at: p.at };
+  return (['L', 'R'] as const).flatMap((foot) => {
+    const p = placed.find((x) => x.foot === foot);
+    return p ? [{ tick: p.tick - a.start, at: p.at }] : [];
+  });
 }
 
 /** A stop this long, for both, makes what comes before it an accent: longer than a slow. Our choice. */

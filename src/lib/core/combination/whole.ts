@@ -84,18 +84,19 @@ function poseAfter(before: Pass & { readonly pose: Pose }, next: Reading, j: Pas
   return { x: end.x - off * aside.x, y: end.y - off * aside.y, facing };
 }
 
-/** Where first steps land: as in the figure alone, from where it begins now. */
+/** Where each foot first lands: as in the figure alone, from where it begins now. */
 function meetsOf(passes: Whole['passes']): Both<Meet> {
   const at: Record<Role, Map<Ticks, Point>> = { leader: new Map(), follower: new Map() };
   for (const [i, p] of passes.entries()) {
     if (i > 0 && !danced(p.joint)) continue;
     for (const role of ROLES) {
-      const l = p.reading.landing[role];
       const over = role === 'leader' ? p.over : 0;
-      if (!l || (i === 0 && over === 0)) continue;
-      const point = placed(p.pose, p.reading, l.at);
-      const d = fromBody(p.pose.facing, over, 0);
-      at[role].set(p.at + l.tick, { x: point.x + d.x, y: point.y + d.y });
+      if (i === 0 && over === 0) continue;
+      for (const l of p.reading.landings[role]) {
+        const point = placed(p.pose, p.reading, l.at);
+        const d = fromBody(p.pose.facing, over, 0);
+        at[role].set(p.at + l.tick, { x: point.x + d.x, y: point.y + d.y });
+      }
     }
   }
   return { leader: (tick) => at.leader.get(tick), follower: (tick) => at.follower.get(tick) };
