@@ -13,6 +13,7 @@
   const places = [
     { href: '/figures', name: 'Figures' },
     { href: '/arms', name: 'Arms' },
+    { href: '/combinations', name: 'Combinations' },
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];

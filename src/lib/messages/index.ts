@@ -2,3 +2,4 @@ export * from './findings';
 export * from './problems';
 export * from './arms';
 export * from './versions';
+export * from './combinations';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
 import { TURN_SCHOOL_NAMES, type TurnSchool } from '$lib/core/vocabulary';
-import { openDatabase, seedOnce, type Database } from '$lib/storage';
+import { openDatabase, seedCombinationsOnce, seedOnce, type Database } from '$lib/storage';
 import { LikeFinder } from '$lib/workers/like-finder';
 
 export type Theme = 'system' | 'light' | 'dark';
@@ -45,6 +45,10 @@ class App {
     if (!(await db.settings.get('seeded'))) {
       const { demoKept } = await import('$lib/demo');
       await seedOnce(db, demoKept, Date.now());
+    }
+    if (!(await db.settings.get('seeded-combinations'))) {
+      const { demoCombinations } = await import('$lib/demo');
+      await seedCombinationsOnce(db, demoCombinations, Date.now());
     }
     return db;
   }

@@ -2,7 +2,14 @@
 export interface Shortcut {
   readonly keys: string;
   readonly does: string;
-  readonly where: 'everywhere' | 'arms' | 'figure desk' | 'a step on the rail' | 'the text';
+  readonly where:
+    | 'everywhere'
+    | 'arms'
+    | 'figure desk'
+    | 'a step on the rail'
+    | 'the text'
+    | 'combination board'
+    | 'a part on the board';
 }
 
 export const SHORTCUTS: readonly Shortcut[] = [
@@ -33,6 +40,23 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Mod+.', does: 'List what is wrong, with fixes', where: 'the text' },
   { keys: 'F8', does: 'To the next thing that is wrong', where: 'the text' },
   { keys: 'Escape', does: 'Leave the text for the rail', where: 'the text' },
+  { keys: 'Space', does: 'Play or pause', where: 'combination board' },
+  { keys: '← →', does: 'Previous or next beat', where: 'combination board' },
+  { keys: '[ ]', does: 'Slower or faster', where: 'combination board' },
+  { keys: 'C', does: 'Straight eights, or from each figure’s 1', where: 'combination board' },
+  { keys: '0 1 2 3', does: 'As written, or a layer', where: 'combination board' },
+  { keys: 'G', does: 'To the next joint that does not fit', where: 'combination board' },
+  { keys: 'X', does: 'Apply the first mend', where: 'combination board' },
+  { keys: 'N', does: 'Compose', where: 'combination board' },
+  { keys: 'R', does: 'To the parts', where: 'combination board' },
+  { keys: 'Mod+Z', does: 'Undo', where: 'combination board' },
+  { keys: 'Mod+Shift+Z', does: 'Redo', where: 'combination board' },
+  { keys: '← →', does: 'Previous or next part', where: 'a part on the board' },
+  { keys: 'Alt+← Alt+→', does: 'Move the part', where: 'a part on the board' },
+  { keys: '+ −', does: 'Dance it more often, less often', where: 'a part on the board' },
+  { keys: 'D', does: 'Duplicate', where: 'a part on the board' },
+  { keys: 'J', does: 'The joint before it', where: 'a part on the board' },
+  { keys: 'Delete', does: 'Take it out', where: 'a part on the board' },
 ];
 
 /** True where letters and arrows belong to what has the focus. */

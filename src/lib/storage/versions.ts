@@ -84,3 +84,7 @@ export async function deleteFigure(db: Database, id: string): Promise<void> {
     await db.figures.delete(id);
   });
 }
+
+/** Which figure each version grew from. */
+export const parentsOf = (rows: readonly FigureRow[]): ReadonlyMap<string, string> =>
+  new Map(rows.flatMap((r) => (r.version ? [[r.id, r.version.of] as const] : [])));

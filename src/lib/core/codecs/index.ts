@@ -1,4 +1,7 @@
+export * from './combination-json';
+export * from './combination-text';
 export * from './csv';
 export * from './json';
 export * from './text';
 export * from './svg';
+export * from './vtt';

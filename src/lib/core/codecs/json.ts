@@ -27,13 +27,22 @@ export interface FileError {
 
 /** Writes figures and versions as our JSON, version 2, two-space indent, ending in a newline. */
 export function writeJson(kept: readonly Kept[]): string {
-  const file = {
-    format: FORMAT,
-    version: VERSION,
-    figures: kept.flatMap((k) => (isVersion(k) ? [] : [{ ...k, lines: k.lines.split('\n') }])),
-    versions: kept.filter(isVersion),
-  };
-  return JSON.stringify(file, null, 2) + '\n';
+  return JSON.stringify({ format: FORMAT, version: VERSION, ...keptInFile(kept) }, null, 2) + '\n';
+}
+
+/** Figures and versions in the form files have them. */
+export const keptInFile = (kept: readonly Kept[]) => ({
+  figures: kept.flatMap((k) => (isVersion(k) ? [] : [{ ...k, lines: k.lines.split('\n') }])),
+  versions: kept.filter(isVersion),
+});
+
+/** The inverse of {@link keptInFile}, for what a schema has let through. */
+export function parseKept(file: {
+  readonly figures: readonly { readonly lines: readonly string[] }[];
+  readonly versions: readonly unknown[];
+}): Result<Kept[], FileError> {
+  const figures = file.figures.map((f) => ({ ...f, lines: f.lines.join('\n') }) as unknown as Figure);
+  return uniqueIds([...figures, ...(file.versions as Version[])]);
 }
 
 /** One step from a version to the next; index 0 lifts version 1, which knew no versions of figures, to 2. */
@@ -80,8 +89,7 @@ export function readJson(text: string): Result<Kept[], FileError> {
   if (!current.ok) return current;
   const file = fileSchema.safeParse(current.value);
   if (!file.success) return fail(firstIssue(file.error.issues, current.value));
-  const figures = file.data.figures.map((f) => ({ ...f, lines: f.lines.join('\n') }) as Figure);
-  return uniqueIds([...figures, ...(file.data.versions as unknown as Version[])]);
+  return parseKept(file.data);
 }
 
 /** Ids must differ inside one file. */
@@ -117,7 +125,8 @@ export function firstIssue(issues: readonly z.core.$ZodIssue[], raw: unknown): F
     : { at, message: issue.message };
 }
 
-function jsonPlace(text: string, error: unknown): string {
+/** Line and column at which a text stops being JSON. */
+export function jsonPlace(text: string, error: unknown): string {
   const found = /position (\d+)/.exec(error instanceof Error ? error.message : '');
   const at = found ? Number(found[1]) : text.length;
   const before = text.slice(0, at).split('\n');

@@ -34,7 +34,7 @@ export const partSchema = z
  * `marks` are music beats on which the music breaks or hits; `tempo` says from which beat (from 0) how fast; `own`
  * holds figures that belong to this combination alone.
  */
-export const combinationSchema = z
+export const combinationFields = z
   .object({
     id: z.string().min(1).max(64),
     name: z.string().min(1).max(120),
@@ -55,11 +55,14 @@ export const combinationSchema = z
     parts: z.array(partSchema).max(256),
     own: z.array(figureSchema).max(64),
   })
-  .strict()
-  .refine((c) => new Set(c.parts.map((p) => p.key)).size === c.parts.length, {
-    message: 'two parts have the same key',
-    path: ['parts'],
-  });
+  .strict();
+
+/** No two parts may share a key. */
+export const uniqueKeys = (c: { readonly parts: readonly { readonly key: string }[] }): boolean =>
+  new Set(c.parts.map((p) => p.key)).size === c.parts.length;
+export const KEYS_DIFFER = { message: 'two parts have the same key', path: ['parts'] };
+
+export const combinationSchema = combinationFields.refine(uniqueKeys, KEYS_DIFFER);
 
 type LoosePart = z.infer<typeof partSchema>;
 export type Part = Readonly<

@@ -2,11 +2,13 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import type { Choice, Conflict } from '$lib/core/figure';
-  import { conflictText } from '$lib/messages';
+  import { conflictText, list } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
-  import { deleteFigure, saveFigure, settleConflict } from '$lib/storage';
+  import { combinationsWith, deleteFigure, saveFigure, settleConflict } from '$lib/storage';
+  import Band from '$lib/views/shell/Band.svelte';
+  import SaveBands from '$lib/views/shell/SaveBands.svelte';
 
   let {
     desk,
@@ -14,6 +16,20 @@
     news,
     deleting = $bindable(),
   }: { desk: Desk; saver: FigureSaver; news: string; deleting: boolean } = $props();
+
+  /** Where it is danced: a combination loses it with the figure. */
+  let used: string[] = $state.raw([]);
+  $effect(() => {
+    if (!deleting) return;
+    const { id } = desk.figure;
+    void app
+      .db()
+      .then((db) => combinationsWith(db, id))
+      .then((rows) => (used = rows.map((r) => r.combination.name)));
+  });
+  const stays = $derived(
+    `What has grown out of it stays.${used.length > 0 ? ` It is danced in ${list(used.map((n) => `“${n}”`))}.` : ''}`,
+  );
 
   async function remove() {
     await deleteFigure(await app.db(), desk.figure.id);
@@ -37,57 +53,21 @@
   }
 </script>
 
-{#if deleting}
-  <div class="band" role="alertdialog" aria-label="Delete this figure?">
-    <p>
-      Delete “{desk.figure.name}”? This cannot be undone; take it away as a file first if you may want it
-      back. What has grown out of it stays.
-    </p>
-    <button onclick={remove}>Delete</button><button onclick={() => (deleting = false)}>Keep</button>
-  </div>
-{/if}
-{#if saver.problem?.type === 'changed-elsewhere'}
-  <div class="band" role="alert">
-    <p>Another tab has saved this figure meanwhile. Nothing is lost: choose what stays here.</p>
-    <button onclick={() => saver.keepMine()}>Keep this version</button><button onclick={takeTheirs}
-      >Take the other, keep mine as a copy</button
-    >
-  </div>
-{:else if saver.problem?.type === 'deleted-elsewhere'}
-  <div class="band" role="alert">
-    <p>Another tab has deleted this figure.</p>
-    <button onclick={() => saver.keepMine()}>Keep it after all</button>
-  </div>
-{:else if saver.problem?.type === 'failed'}
-  <div class="band" role="alert">
-    <p>
-      The browser could not save: {saver.problem.message}. Your changes are still here; take them away as a
-      file.
-    </p>
-    <button onclick={() => saver.keepMine()}>Try again</button>
-  </div>
-{:else if news}<div class="band" role="status"><p>{news}</p></div>{/if}
-{#if desk.notice}<div class="band" role="alert"><p>{desk.notice}</p></div>{/if}
+<SaveBands
+  {saver}
+  {news}
+  {takeTheirs}
+  {remove}
+  bind:deleting
+  what="figure"
+  name={desk.figure.name}
+  {stays}
+  notice={desk.notice}
+/>
 {#each desk.kept.conflicts ?? [] as c, i (i)}
-  <div class="band" role="alert">
+  <Band role="alert">
     <p>The figure it is a version of has changed here too. {conflictText(c)}</p>
     <button disabled={saver.state !== 'saved'} onclick={() => decide(c, 'mine')}>Keep this version’s</button
     ><button disabled={saver.state !== 'saved'} onclick={() => decide(c, 'theirs')}>Take the other’s</button>
-  </div>
+  </Band>
 {/each}
-
-<style>
-  .band {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    margin: 0 20px 8px;
-    padding: 8px 12px;
-    border-left: 5px solid var(--caution);
-    background: var(--sheet);
-    flex-wrap: wrap;
-  }
-  .band p {
-    flex: 1 1 240px;
-  }
-</style>

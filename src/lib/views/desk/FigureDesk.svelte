@@ -215,7 +215,7 @@
       {/if}
     </aside>
   </div>
-  <div class="foot"><Transport {desk} {player} bind:bpm /></div>
+  <div class="foot"><Transport analysis={a} {player} bind:bpm /></div>
 </div>
 {#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}
 

@@ -39,7 +39,7 @@ export async function exportArms(picture: ArmPicture): Promise<void> {
   download(`${fileName(picture.title)}.svg`, 'image/svg+xml;charset=utf-8', armsSvg(picture));
 }
 
-function download(name: string, type: string, text: string): void {
+export function download(name: string, type: string, text: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const a = document.createElement('a');
   a.href = url;

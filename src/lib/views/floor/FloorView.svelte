@@ -1,5 +1,17 @@
 <script module lang="ts">
+  import type { Analysis, Weighed } from '$lib/core/analysis';
+  import type { Role } from '$lib/core/base';
+  import type { FigureEdit } from '$lib/core/figure';
   import type { Viewpoint } from '$lib/core/scene';
+
+  /** What the floor shows; footprints can be chosen and dragged where that means something. */
+  export interface Stage {
+    readonly analysis: Analysis;
+    readonly selected?: Weighed | undefined;
+    readonly selection?: { readonly role: Role } | undefined;
+    select?(role: Role, w: Weighed | undefined): void;
+    edit?(edit: FigureEdit): unknown;
+  }
   export const VIEW_NAMES: Record<Viewpoint, string> = {
     leader: 'the leader’s side',
     follower: 'the follower’s side',
@@ -12,19 +24,31 @@
   import { SOLE } from '$lib/views/shoe';
   import { LANE_HALF, armsAt } from '$lib/core/analysis';
   import { nameOf } from '$lib/core/arms';
-  import { ROLES, fromBody, type Role } from '$lib/core/base';
+  import { ROLES, TICKS_PER_BEAT, fromBody } from '$lib/core/base';
   import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { BODY, DANCES } from '$lib/core/vocabulary';
-  import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
   import FloorArms from './FloorArms.svelte';
 
-  let { desk, player }: { desk: Desk; player: Player } = $props();
+  /** `follow`: long ways are seen piece by piece, the couple in the middle. */
+  let { desk, player, follow = false }: { desk: Stage; player: Player; follow?: boolean } = $props();
 
   const SIZE = 320;
   const a = $derived(desk.analysis);
-  const view = $derived(project(a, player.view, player.mirrored, SIZE));
+  /** Metres shown at most, and the beats round the playhead whose footprints are shown, where the couple is followed. */
+  const WIDEST = 3.4;
+  const AROUND = 4 * TICKS_PER_BEAT;
+  const rect = $derived(a.floor.rectangle);
+  const far = $derived(follow && Math.max(rect.maxX - rect.minX, rect.maxY - rect.minY) > WIDEST);
+  const seen = $derived(far ? { ...a, floor: { ...a.floor, rectangle: around() } } : a);
+  const view = $derived(project(seen, player.view, player.mirrored, SIZE));
+  function around() {
+    const [l, f] = ROLES.map((role) => poseAt(a, role, player.tick).body);
+    const x = ((l?.x ?? 0) + (f?.x ?? 0)) / 2;
+    const y = ((l?.y ?? 0) + (f?.y ?? 0)) / 2;
+    return { minX: x - WIDEST / 2, maxX: x + WIDEST / 2, minY: y - WIDEST / 2, maxY: y + WIDEST / 2 };
+  }
   const shown = $derived(
     ROLES.filter((r) => (player.only === 'both' || player.only === r) && a.roles[r].actions.length > 0),
   );
@@ -33,9 +57,12 @@
     current !== undefined && desk.selection?.role === p.role && a.roles[p.role].actions[p.index] === current;
   /** The chosen footprint lies on top, where it can be taken hold of. */
   const prints = $derived(
-    shown.flatMap((r) => footprints(a, r)).sort((x, y) => Number(isChosen(x)) - Number(isChosen(y))),
+    shown
+      .flatMap((r) => footprints(a, r))
+      .filter((p) => !follow || Math.abs(p.tick - player.tick) <= AROUND)
+      .sort((x, y) => Number(isChosen(x)) - Number(isChosen(y))),
   );
-  const frame = $derived(DANCES[desk.figure.dance].frame);
+  const frame = $derived(DANCES[a.figure.dance].frame);
   const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
 
   /** Both dancers, when both are shown: only then are there arms to draw. */
@@ -51,8 +78,8 @@
 
   const lane = $derived.by(() => {
     const at = (right: number, ahead: number) => view.point(fromBody(a.figure.start.facing, right, ahead));
-    const far = 4;
-    return `${path([at(-LANE_HALF, -far), at(-LANE_HALF, far), at(LANE_HALF, far), at(LANE_HALF, -far)])}Z`;
+    const end = 4;
+    return `${path([at(-LANE_HALF, -end), at(-LANE_HALF, end), at(LANE_HALF, end), at(LANE_HALF, -end)])}Z`;
   });
   /** Where the line of dance points in this view. */
   const lineAngle = $derived(view.angle(0));
@@ -82,7 +109,8 @@
 
   function grab(e: PointerEvent, print: Footprint) {
     const w = a.roles[print.role].actions[print.index];
-    desk.select(print.role, w);
+    if (!desk.edit) return;
+    desk.select?.(print.role, w);
     pulling = { print, to: print.at };
     (e.currentTarget as Element).setPointerCapture(e.pointerId);
     e.preventDefault();
@@ -99,7 +127,7 @@
     if (!p || Math.hypot(p.to.x - p.print.at.x, p.to.y - p.print.at.y) < 0.04) return;
     const w = a.roles[p.print.role].actions[p.print.index];
     const patch = dragged(a, p.print.role, p.print.index, p.to);
-    if (w && patch) desk.edit({ type: 'set-action', role: p.print.role, at: w.ref, patch });
+    if (w && patch) desk.edit?.({ type: 'set-action', role: p.print.role, at: w.ref, patch });
   }
 
   const apart = $derived.by(() => {
@@ -122,7 +150,7 @@
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
   );
   const describe = $derived(
-    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. The figure needs ${needs}. Arms: ${armsNow}.`,
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. It needs ${needs}. Arms: ${armsNow}.`,
   );
 </script>
 
@@ -148,6 +176,7 @@
         class:touch={!p.weight}
         class:chosen
         class:past={p.tick <= player.tick}
+        class:fixed={!desk.edit}
         data-print="{p.role}-{p.index}"
         onpointerdown={(e) => grab(e, p)}
         onpointermove={pull}
@@ -231,6 +260,9 @@
     opacity: 0.2;
     cursor: grab;
     touch-action: none;
+  }
+  .print.fixed {
+    cursor: default;
   }
   .print.past {
     opacity: 0.4;

@@ -44,6 +44,7 @@
   const commands = [
     { name: 'Go to Figures', does: () => goto('/figures') },
     { name: 'Arms: holds, turns and ways between them', does: () => goto('/arms') },
+    { name: 'Go to Combinations', does: () => goto('/combinations') },
     { name: 'How to write a figure', does: () => goto('/notation') },
     { name: 'Go to Data: import, export, settings', does: () => goto('/data') },
     { name: 'Keyboard shortcuts', does: () => (app.shortcuts = true) },
@@ -56,7 +57,7 @@
       c.name.toLowerCase().includes(words.toLowerCase().trim()),
     ),
   );
-  const places = ['everywhere', 'arms', 'figure desk', 'a step on the rail', 'the text'] as const;
+  const places = [...new Set(SHORTCUTS.map((s) => s.where))];
 </script>
 
 <Dialog.Root bind:open={app.palette}>

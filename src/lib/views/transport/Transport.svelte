@@ -6,27 +6,40 @@
   import type { Viewpoint } from '$lib/core/scene';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { sayCount, positionAt } from '$lib/core/time';
-  import type { Desk } from '$lib/state/desk.svelte';
+  import type { Analysis } from '$lib/core/analysis';
   import { SPEEDS, type Player } from '$lib/state/player.svelte';
   import { VIEW_NAMES } from '$lib/views/floor/FloorView.svelte';
   import { moments } from '$lib/views/rail/rail-model';
 
-  let { desk, player, bpm = $bindable() }: { desk: Desk; player: Player; bpm: number } = $props();
+  /** `stretches`: what can be looped, units of the figure where nothing else is said; `count` says the count shown. */
+  let {
+    analysis: a,
+    player,
+    bpm = $bindable(),
+    stretches,
+    count,
+  }: {
+    analysis: Analysis;
+    player: Player;
+    bpm: number;
+    stretches?: readonly { readonly from: number; readonly to: number; readonly name: string }[];
+    count?: (tick: number) => string;
+  } = $props();
 
-  const a = $derived(desk.analysis);
   const whole = $derived({ from: a.start, to: Math.max(a.end, TICKS_PER_BEAT) });
   const stops = $derived(moments(a));
   const said = $derived.by(() => {
     const tick = Math.max(0, player.tick);
     const last = stops.findLast((m) => m <= tick + 0.01 && m < a.end) ?? 0;
-    return positionAt(last, a.figure.feel)?.sub || sayCount(last, a.figure.feel);
+    return positionAt(last, a.figure.feel)?.sub || (count ? count(last) : sayCount(last, a.figure.feel));
   });
   const units = $derived(
-    a.roles.leader.units.map((u) => ({
-      from: u.from,
-      to: u.to,
-      name: unitName(u.from, u.to),
-    })),
+    stretches ??
+      a.roles.leader.units.map((u) => ({
+        from: u.from,
+        to: u.to,
+        name: unitName(u.from, u.to),
+      })),
   );
   function unitName(from: number, to: number): string {
     const last = Math.ceil(to / TICKS_PER_BEAT);

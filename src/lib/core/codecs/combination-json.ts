@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import { fail, ok, type Result } from '../base';
+import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
+import { isVersion, type Kept } from '../figure';
+import { jsonPlace, parseKept, fileSchema, firstIssue, keptInFile, type FileError } from './json';
+
+export const COMBINATION_FORMAT = 'brisk-partner/combinations';
+export const COMBINATION_VERSION = 1;
+
+const { figures, versions } = fileSchema.shape;
+const combinationInFile = combinationFields
+  .extend({ own: z.array(figures.element).max(64) })
+  .refine(uniqueKeys, KEYS_DIFFER);
+
+/** Combinations with every figure they use, so that the file is whole by itself. Version 1. */
+export const combinationFileSchema = z
+  .object({
+    format: z.literal(COMBINATION_FORMAT),
+    version: z.literal(COMBINATION_VERSION),
+    combinations: z.array(combinationInFile).max(2000),
+    figures,
+    versions,
+  })
+  .strict();
+
+export interface CombinationFile {
+  readonly combinations: readonly Combination[];
+  readonly kept: readonly Kept[];
+}
+
+/** Writes combinations and the figures and versions they use as our JSON. */
+export function writeCombinations({ combinations, kept }: CombinationFile): string {
+  const file = {
+    format: COMBINATION_FORMAT,
+    version: COMBINATION_VERSION,
+    combinations: combinations.map((c) => ({
+      ...c,
+      own: c.own.map((f) => ({ ...f, lines: f.lines.split('\n') })),
+    })),
+    ...keptInFile(kept),
+  };
+  return JSON.stringify(file, null, 2) + '\n';
+}
+
+/** True for a text that says it is a file of combinations. */
+export const saysCombinations = (text: string): boolean =>
+  text.slice(0, 400).includes(`"${COMBINATION_FORMAT}"`);
+
+/**
+ * Reads a file of combinations, whole or not at all; errors name the place. Every figure a combination uses must be in
+ * the file or among `known`. @example readCombinations(writeCombinations(file), () => true).ok // true
+ */
+export function readCombinations(
+  text: string,
+  known: (id: string) => boolean,
+): Result<CombinationFile, FileError> {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (e) {
+    return fail({
+      at: jsonPlace(text, e),
+      message: 'This is not JSON: it breaks off or has a stray character here.',
+    });
+  }
+  const version = (raw as { version?: unknown } | null)?.version;
+  if (typeof version === 'number' && version > COMBINATION_VERSION)
+    return fail({
+      at: 'version',
+      message: `This file is version ${version}; this program reads up to ${COMBINATION_VERSION}. Update it first.`,
+    });
+  const file = combinationFileSchema.safeParse(raw);
+  if (!file.success) return fail(firstIssue(file.error.issues, raw));
+  const kept = parseKept(file.data);
+  if (!kept.ok) return kept;
+  const combinations = file.data.combinations.map(
+    (c) => ({ ...c, own: c.own.map((f) => ({ ...f, lines: f.lines.join('\n') })) }) as unknown as Combination,
+  );
+  return checked({ combinations, kept: kept.value }, known);
+}
+
+function checked(file: CombinationFile, known: (id: string) => boolean): Result<CombinationFile, FileError> {
+  const ids = new Set(file.kept.map((k) => k.id));
+  const seen = new Set<string>();
+  for (const [i, c] of file.combinations.entries()) {
+    if (seen.has(c.id))
+      return fail({ at: `combinations[${i}].id`, message: 'Two combinations have the same id.' });
+    seen.add(c.id);
+    const has = (id: string): boolean => ids.has(id) || known(id) || c.own.some((f) => f.id === id);
+    for (const [k, p] of c.parts.entries())
+      if (!has(p.figure))
+        return fail({
+          at: `combinations[${i}].parts[${k}].figure`,
+          message: `The figure “${p.figure}” is neither in the file nor here.`,
+        });
+  }
+  return ok(file);
+}
+
+/** Every figure some combinations use, with all it is a version of. */
+export function keptFor(combinations: readonly Combination[], kept: readonly Kept[]): Kept[] {
+  const byId = new Map(kept.map((k) => [k.id, k]));
+  const wanted = new Set<string>();
+  const want = (id: string | undefined): void => {
+    if (id === undefined || wanted.has(id)) return;
+    const k = byId.get(id);
+    if (!k) return;
+    wanted.add(id);
+    if (isVersion(k)) want(k.of);
+  };
+  for (const c of combinations)
+    for (const p of c.parts) for (const id of [p.figure, p.layers?.[2], p.layers?.[3]]) want(id);
+  return kept.filter((k) => wanted.has(k.id));
+}
+
+/** JSON Schema 2020-12 of the file, made from the types that read it. */
+export const combinationJsonSchema = (): unknown =>
+  z.toJSONSchema(combinationFileSchema, { target: 'draft-2020-12' });

@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { driftOf, frameOf } from '$lib/core/combination';
+  import { sayCount } from '$lib/core/time';
+  import { beatsText, driftText, findingText, hitText, leftoverText, minutesText } from '$lib/messages';
+  import type { Board } from '$lib/state/board.svelte';
+  import type { Player } from '$lib/state/player.svelte';
+
+  let { board, player }: { board: Board; player: Player } = $props();
+
+  const plan = $derived(board.plan);
+  const danced = $derived(board.danced?.plan === plan ? board.danced : undefined);
+  const rect = $derived(danced?.whole.analysis.floor.rectangle);
+  const worst = $derived(danced?.findings ?? []);
+  const loads = $derived(danced?.loads);
+  const seat = (n: number) => n.toFixed(1);
+</script>
+
+<section class="sums" aria-label="Sums">
+  <dl>
+    <div>
+      <dt>Length</dt>
+      <dd class="num">
+        {beatsText(plan.beats)} · {(plan.beats / 8).toFixed(plan.beats % 8 ? 1 : 0)} eights · {minutesText(
+          board.seconds,
+        )}
+      </dd>
+    </div>
+    <div>
+      <dt>Phrase</dt>
+      <dd>{leftoverText(board.left, board.combination.phrase)}</dd>
+    </div>
+    <div>
+      <dt>Round again</dt>
+      <dd class:bad={board.combination.loop && !board.loops}>
+        {board.loops
+          ? 'loops'
+          : plan.loop && (plan.loop.fit === 'fits' || plan.loop.fit === 'small')
+            ? 'would loop, but for the gaps inside'
+            : 'does not end as it begins'}{#if danced}; {driftText(
+            driftOf(danced.whole),
+            plan.passes[0] ? frameOf(plan.passes[0].reading) : 'spot',
+          )}{/if}
+      </dd>
+    </div>
+    {#if rect && loads}
+      <div>
+        <dt>Floor</dt>
+        <dd class="num">
+          about {(rect.maxX - rect.minX).toFixed(1)} × {(rect.maxY - rect.minY).toFixed(1)} m
+        </dd>
+      </div>
+      <div>
+        <dt>Leader</dt>
+        <dd class="num">{seat(loads.leader.perSecond)} steps a second · {seat(loads.leader.turns)} turns</dd>
+      </div>
+      <div>
+        <dt>Follower</dt>
+        <dd class="num">
+          {seat(loads.follower.perSecond)} steps a second · {seat(loads.follower.turns)} turns, {seat(
+            loads.follower.inARow.turns,
+          )} in a row
+        </dd>
+      </div>
+    {/if}
+    {#if board.hits.length > 0}
+      <div>
+        <dt>Marks</dt>
+        <dd class:bad={board.hits.some((h) => h.pass === undefined)}>
+          {board.hits
+            .map((h) =>
+              hitText(h, h.pass === undefined ? undefined : plan.passes[h.pass]?.reading.figure.name),
+            )
+            .join('; ')}
+        </dd>
+      </div>
+    {/if}
+  </dl>
+  {#if worst.length > 0 && danced}
+    <ul aria-label="Found in the whole">
+      {#each worst.slice(0, 8) as f, i (i)}
+        <li class={f.finding.severity}>
+          <button class="plain" onclick={() => (player.stop(), (player.tick = Math.max(0, f.finding.tick)))}
+            ><b class="num">{sayCount(Math.max(0, f.finding.tick), danced.whole.figure.feel)}</b>
+            {plan.passes[f.pass]?.reading.figure.name}{f.finding.role ? `, ${f.finding.role}` : ''}: {findingText(
+              f.finding,
+            ).sentence}</button
+          >
+        </li>
+      {/each}
+      {#if worst.length > 8}<li class="quiet">and {worst.length - 8} more</li>{/if}
+    </ul>
+  {:else if danced}<p class="good">Danced through from the first count to the last: nothing to mend.</p>{/if}
+</section>
+
+<style>
+  .sums {
+    border-top: 3px solid var(--ink);
+    padding: 8px 0;
+    margin-right: 14px;
+    font-size: 14px;
+  }
+  dl {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 26px;
+    margin: 0;
+  }
+  dl div {
+    display: flex;
+    gap: 7px;
+  }
+  dt {
+    color: var(--quiet);
+  }
+  dd {
+    margin: 0;
+    font-weight: 560;
+  }
+  .bad {
+    color: var(--wrong);
+  }
+  ul {
+    margin: 6px 0 0;
+    padding: 0;
+    list-style: none;
+  }
+  li {
+    border-left: 4px solid var(--look);
+    margin-bottom: 2px;
+  }
+  li.wrong {
+    border-color: var(--wrong);
+  }
+  li.caution {
+    border-color: var(--caution);
+  }
+  li button {
+    text-align: left;
+    padding: 2px 8px;
+    min-height: 26px;
+    display: block;
+  }
+  .good {
+    color: var(--good);
+    padding-top: 4px;
+  }
+</style>

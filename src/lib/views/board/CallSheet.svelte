@@ -1,0 +1,117 @@
+<script lang="ts">
+  import {
+    callSheet,
+    hits,
+    straightAt,
+    type Combination,
+    type Plan,
+    type Whole,
+  } from '$lib/core/combination';
+  import { beatsText, leftoverText, minutesText, straightText } from '$lib/messages';
+  import { duration, leftover } from '$lib/core/combination';
+
+  let { combination: c, plan, whole }: { combination: Combination; plan: Plan; whole: Whole } = $props();
+
+  const lines = $derived(callSheet(c, whole));
+  const marks = $derived(hits(plan));
+  const start = $derived(plan.passes[0]?.reading.figure);
+</script>
+
+<article class="sheet" aria-label="Call sheet">
+  <header>
+    <h1>{c.name}</h1>
+    <p class="num">
+      {beatsText(plan.beats)} · {minutesText(duration(plan))} at {c.tempo
+        .map((t) => (t.beat > 0 ? `${t.bpm} from beat ${t.beat + 1}` : String(t.bpm)))
+        .join(', ')} a minute · {leftoverText(leftover(plan.end / 12, c.start, c.phrase), c.phrase)}
+    </p>
+    {#if c.notes}<p>{c.notes}</p>{/if}
+    {#if start?.cautions.length}<p>{start.cautions.join(' ')}</p>{/if}
+  </header>
+  <ol>
+    {#each lines as l (l.pass)}
+      <li>
+        <p class="falls num"><b>{l.falls.count}</b><span>of eight {l.falls.eight}</span></p>
+        <div>
+          <h2>{l.name} <small class="num">{l.beats}</small></h2>
+          <p class="quiet">
+            {l.pass === 0 ? 'call it in the count-in' : `call it on ${straightText(l.callOn)}`}{l.hands
+              ? ` · hands: ${l.hands}`
+              : ''}{#each marks.filter((m) => m.pass === l.pass) as m (m.beat)}
+              · meets the mark on {straightText(straightAt(c, m.tick))}{/each}
+          </p>
+          <p class="calls">
+            {#each l.calls as x (x.tick)}<span><i class="num">{x.straight}</i>{x.text}</span>{/each}
+          </p>
+        </div>
+      </li>
+    {/each}
+  </ol>
+  {#if c.loop}<p class="quiet">And round again.</p>{/if}
+</article>
+
+<style>
+  .sheet {
+    max-width: 860px;
+    padding: 8px 20px 40px;
+  }
+  header {
+    display: grid;
+    gap: 4px;
+    padding-bottom: 10px;
+  }
+  h1 {
+    font-size: 32px;
+  }
+  ol {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    border-top: 3px solid var(--ink);
+  }
+  li {
+    display: grid;
+    grid-template-columns: 92px minmax(0, 1fr);
+    gap: 14px;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--line);
+    break-inside: avoid;
+  }
+  .falls b {
+    font: 800 34px/1 var(--display);
+    display: block;
+  }
+  .falls span {
+    font-size: 13px;
+    color: var(--quiet);
+  }
+  h2 {
+    font-size: 20px;
+  }
+  small {
+    font-weight: 500;
+    color: var(--quiet);
+  }
+  .calls {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    font-size: 18px;
+    padding-top: 3px;
+  }
+  .calls i {
+    font: 700 13px var(--text);
+    font-style: normal;
+    color: var(--quiet);
+    margin-right: 4px;
+  }
+  @media print {
+    .sheet {
+      padding: 0;
+      max-width: none;
+    }
+    .calls {
+      font-size: 13pt;
+    }
+  }
+</style>

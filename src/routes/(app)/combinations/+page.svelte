@@ -1,0 +1,240 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { nanoid } from 'nanoid';
+  import { goto } from '$app/navigation';
+  import Plus from '@lucide/svelte/icons/plus';
+  import {
+    Repertoire,
+    dancesIn,
+    danced,
+    duration,
+    loops,
+    newCombination,
+    planOf,
+    type Plan,
+  } from '$lib/core/combination';
+  import { list as inWords, minutesText } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
+  import {
+    importCombinations,
+    loadAll,
+    loadCombinations,
+    readable,
+    readableCombinations,
+    saveCombination,
+    type CombinationRow,
+  } from '$lib/storage';
+  import MiniBoard from '$lib/views/board/MiniBoard.svelte';
+
+  let rows: CombinationRow[] | undefined = $state.raw();
+  let repertoire: Repertoire | undefined = $state.raw();
+  let broken = $state(0);
+  let words = $state('');
+  let problem = $state('');
+
+  async function load() {
+    try {
+      const db = await app.db();
+      repertoire = new Repertoire(
+        readable(await loadAll(db)).rows.map((r) => r.figure),
+        app.heights,
+      );
+      const all = await loadCombinations(db);
+      rows = readableCombinations(all);
+      broken = all.length - rows.length;
+    } catch (e) {
+      problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
+    }
+  }
+  onMount(() => void load());
+
+  const shown = $derived(
+    (rows ?? []).flatMap((row) => {
+      const c = row.combination;
+      if (!repertoire || !`${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()))
+        return [];
+      return [{ row, c, plan: planOf(c, repertoire) }];
+    }),
+  );
+  function verdict(p: Plan): { text: string; bad: boolean } {
+    if (p.missing.length > 0) return { text: `${p.missing.length} figures are gone`, bad: true };
+    const gaps = p.passes.filter((x) => !danced(x.joint)).length;
+    if (gaps > 0)
+      return { text: gaps === 1 ? 'one joint does not fit' : `${gaps} joints do not fit`, bad: true };
+    return { text: loops(p) ? 'loops' : 'every joint holds', bad: false };
+  }
+
+  async function create(compose = false) {
+    const c = newCombination(nanoid(12));
+    const saved = await saveCombination(await app.db(), c, 0, Date.now());
+    if (saved.ok) await goto(`/combinations/${c.id}${compose ? '?compose' : ''}`);
+    else problem = 'The combination could not be stored.';
+  }
+  async function bringDemo() {
+    const { demoCombinations, demoKept } = await import('$lib/demo');
+    const { importFigures } = await import('$lib/storage');
+    const db = await app.db();
+    await importFigures(db, demoKept, 'replace', () => nanoid(12), Date.now());
+    await importCombinations(db, demoCombinations, 'replace', new Map(), () => nanoid(12), Date.now());
+    await load();
+  }
+</script>
+
+<svelte:head><title>Combinations · Brisk Partner</title></svelte:head>
+
+<div class="page">
+  <div class="head">
+    <h1>Combinations</h1>
+    <p class="quiet num">{rows ? `${rows.length} kept` : ''}</p>
+    <span class="new">
+      <input type="search" placeholder="Search" aria-label="Search" bind:value={words} />
+      <button onclick={() => create(true)}>Compose one</button>
+      <button class="primary" onclick={() => create()}><Plus size={18} /> New combination</button>
+    </span>
+  </div>
+  {#if problem}<p role="alert">{problem}</p>{/if}
+  {#if broken}<p role="alert">
+      {broken} cannot be read. They are still stored; take everything away on the Data screen.
+    </p>{/if}
+  {#if !rows}
+    <p class="quiet">Opening …</p>
+  {:else if rows.length === 0}
+    <div class="empty">
+      <h2>No combinations yet</h2>
+      <p>
+        A combination chains figures on rows of eight: you see where each 1 falls, whether they join, what the
+        hands do between them, and where the phrase ends. Put figures on an empty board, let one be composed,
+        or look round in the demo.
+      </p>
+      <p class="row">
+        <button class="primary" onclick={() => create()}>New combination</button>
+        <button onclick={() => create(true)}>Compose one</button>
+        <button onclick={bringDemo}>Bring the demo combinations</button>
+      </p>
+    </div>
+  {:else if shown.length === 0 && repertoire}
+    <p class="empty">No combination by that name. <button onclick={() => (words = '')}>Show all</button></p>
+  {:else}
+    <ul aria-label="Combinations">
+      {#each shown as { row, c, plan } (row.id)}
+        {@const v = verdict(plan)}
+        <li>
+          <a href="/combinations/{row.id}">
+            <span class="beats num" aria-label="{plan.beats} beats">{plan.beats}</span>
+            <span class="name">
+              <b>{c.name}</b>
+              <small
+                >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {c
+                  .tempo[0]?.bpm}</small
+              >
+              <small class:bad={v.bad}>{v.text}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small>
+            </span>
+            <MiniBoard {plan} width={440} />
+            <span class="notes">{c.notes}</span>
+          </a>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</div>
+
+<style>
+  .page {
+    padding: 14px 20px 40px;
+    display: grid;
+    gap: 12px;
+  }
+  .head {
+    display: flex;
+    gap: 14px;
+    align-items: baseline;
+    flex-wrap: wrap;
+  }
+  h1 {
+    font-size: 34px;
+  }
+  .new {
+    margin-left: auto;
+    display: flex;
+    gap: 6px;
+    flex-wrap: wrap;
+  }
+  .new input {
+    width: 170px;
+  }
+  .primary {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+    font-weight: 620;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    border-top: 3px solid var(--ink);
+  }
+  a {
+    display: grid;
+    grid-template-columns: 64px minmax(200px, 1fr) auto minmax(0, 0.8fr);
+    gap: 18px;
+    align-items: center;
+    padding: 12px 6px;
+    text-decoration: none;
+    border-bottom: 1px solid var(--line);
+  }
+  a:hover {
+    background: var(--sheet);
+  }
+  .beats {
+    font: 800 34px/1 var(--display);
+    text-align: right;
+  }
+  .name b {
+    display: block;
+    font-size: 17px;
+  }
+  small {
+    display: block;
+    font-size: 14px;
+    color: var(--quiet);
+  }
+  small.bad {
+    color: var(--wrong);
+  }
+  .notes {
+    color: var(--quiet);
+    font-size: 14px;
+  }
+  .empty {
+    padding: 30px 0;
+    max-width: 60ch;
+    display: grid;
+    gap: 12px;
+    justify-items: start;
+  }
+  .row {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  @media (max-width: 900px) {
+    .page {
+      padding: 10px 12px 30px;
+    }
+    .new {
+      margin-left: 0;
+    }
+    a {
+      grid-template-columns: 48px minmax(0, 1fr);
+      gap: 6px 12px;
+    }
+    .beats {
+      font-size: 26px;
+    }
+    a :global(svg),
+    .notes {
+      grid-column: 1 / -1;
+    }
+  }
+</style>
