@@ -46,6 +46,7 @@ export const demoCombinations: readonly Combination[] = [
     notes: 'The band stops on 5 of the fourth eight.',
   }),
   combination('waltz-gap', 'Natural and reverse', 87, ['waltz-natural', 'waltz-reverse'], {
+    phrase: 24,
     notes: 'Does not fit as it stands: a change of feet is missing at both ends.',
   }),
   combination(
@@ -53,7 +54,7 @@ export const demoCombinations: readonly Combination[] = [
     'Waltz round the room',
     87,
     ['waltz-natural', 'waltz-change-right', 'waltz-reverse', 'waltz-change-left'],
-    { loop: true, phrase: 48, notes: 'Six bars; after eight rounds the phrase comes out even.' },
+    { loop: true, phrase: 24, notes: 'Six bars; after four rounds the phrase of eight bars comes out even.' },
   ),
   combination(
     'swing',

@@ -125,13 +125,17 @@ export function mendText(m: Mend, nameOf: (id: string) => string, say: (tick: Ti
 }
 
 /** @example 'eight 2, count 7' */
-export const straightText = (s: Straight): string => `eight ${s.eight}, count ${s.count}`;
+export const straightText = (s: Straight): string => `${rowText(s)}, count ${s.count}`;
+/** @example 'eight 2', or 'bars 3–4' */
+export const rowText = (s: Pick<Straight, 'eight' | 'fold'>): string =>
+  s.fold === 8 ? `eight ${s.eight}` : `bars ${2 * s.eight - 1}–${2 * s.eight}`;
 
 /** @example '2 beats to the next eight, 18 to the phrase' */
 export function leftoverText(l: Leftover, phrase: number): string {
   if (l.toPhrase === 0) return `fills the ${phrase} exactly`;
-  if (l.toEight === 0) return `fills its eights; ${beatsText(l.toPhrase)} to the ${phrase}`;
-  return `${beatsText(l.toEight)} to the eight, ${l.toPhrase} to the ${phrase}`;
+  const rows = phrase === 24 ? 'pair of bars' : 'eight';
+  if (l.toEight === 0) return `no ${rows} left open; ${beatsText(l.toPhrase)} to the ${phrase}`;
+  return `${beatsText(l.toEight)} to the ${rows}, ${l.toPhrase} to the ${phrase}`;
 }
 export const beatsText = (n: number): string => (n === 1 ? '1 beat' : `${n} beats`);
 
@@ -194,10 +198,13 @@ export function conflictSentences(c: Conflict, r: ComposeRequest, nameOf: (id: s
     return ['None exist: no two of these figures can be joined, and none stands alone.'];
   const out = [
     c.core.length === 1
-      ? `None exist: nothing here is ${say(c.core[0] as Constraint)}.`
+      ? c.core[0]?.code === 'beats'
+        ? `None exist: ${beatsText(r.beats)} cannot be filled with these figures.`
+        : `None exist ${say(c.core[0] as Constraint)}.`
       : `None exist: ${list(c.core.map(say))} do not go together.`,
   ];
-  if (c.relax.length > 0) out.push(`Give up ${list(c.relax.map(say), 'or')} and there are some.`);
+  if (c.relax.some((x) => x.code !== 'beats'))
+    out.push(`Give up ${list(c.relax.map(say), 'or')} and there are some.`);
   const { below, above } = c.nearest;
   if (below !== undefined || above !== undefined)
     out.push(
@@ -205,6 +212,17 @@ export function conflictSentences(c: Conflict, r: ComposeRequest, nameOf: (id: s
     );
   return out;
 }
+
+/** @example '48 beats · 6 eights', or in bars of three '18 beats · 6 bars' */
+export const lengthText = (beats: number, fold: number): string => {
+  const rows = fold === 8 ? beats / 8 : beats / 3;
+  const many = Number.isInteger(rows) ? String(rows) : rows.toFixed(1);
+  return `${beatsText(beats)} · ${many} ${fold === 8 ? 'eights' : 'bars'}`;
+};
+
+/** @example '1.5 turns, 1.0 in a row' */
+export const turnsText = (turns: number, inARow: number): string =>
+  turns < 0.05 ? 'no turns' : `${turns.toFixed(1)} turns, ${inARow.toFixed(1)} in a row`;
 
 /** @example list(['a', 'b', 'c']) // 'a, b and c' */
 export function list(parts: readonly string[], word = 'and'): string {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { analyse, type Analysis } from '$lib/core/analysis';
-import { ROLES, TICKS_PER_BEAT, fail, ok, type Result, type Role } from '$lib/core/base';
-import { firstIssue, readJson, readText, FORMAT, VERSION, type FileError } from '$lib/core/codecs';
+import { ROLES, TICKS_PER_BEAT, ok, type Result, type Role } from '$lib/core/base';
+import { firstIssue, readJson, readText, FORMAT, VERSION } from '$lib/core/codecs';
 import { isVersion, type Figure } from '$lib/core/figure';
 import { check, fixesFor } from '$lib/core/findings';
 import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
 import { findingText, problemText, remedyText } from '$lib/messages';
+import { parseJson, readBody, refuse, refused, typeOf, type Refusal } from './body';
 
 /** Largest body accepted, in bytes. */
 export const BODY_LIMIT = 64 * 1024;
@@ -29,62 +30,23 @@ interface Asked {
   readonly heights?: { leader: number; follower: number };
   readonly fixes: boolean;
 }
-interface Refusal extends FileError {
-  readonly status: 400 | 413 | 415 | 422;
-}
-const refuse = (status: Refusal['status'], error: FileError): Result<never, Refusal> =>
-  fail({ status, ...error });
-
 /** `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. */
 export async function analyseRequest(request: Request): Promise<Response> {
-  const body = await readBody(request);
-  const asked = body.ok ? readAsked(body.value, request.headers.get('content-type') ?? '') : body;
-  if (!asked.ok) {
-    const { status, ...error } = asked.error;
-    return Response.json({ error }, { status });
-  }
+  const body = await readBody(request, BODY_LIMIT);
+  const asked = body.ok ? readAsked(body.value, typeOf(request)) : body;
+  if (!asked.ok) return refused(asked.error);
   const a = analyse(asked.value.figure, asked.value.heights);
   return Response.json(report(a, asked.value));
 }
 
-/** Reads at most {@link BODY_LIMIT} bytes, whatever the headers promise. */
-async function readBody(request: Request): Promise<Result<string, Refusal>> {
-  const tooLarge = refuse(413, { at: 'the body', message: `At most ${BODY_LIMIT} bytes are read.` });
-  if (Number(request.headers.get('content-length') ?? 0) > BODY_LIMIT) return tooLarge;
-  const reader = request.body?.getReader();
-  if (!reader) return refuse(400, { at: 'the body', message: 'The body is empty.' });
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    size += value.byteLength;
-    if (size > BODY_LIMIT) {
-      await reader.cancel();
-      return tooLarge;
-    }
-    chunks.push(value);
-  }
-  try {
-    return ok(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks)));
-  } catch {
-    return refuse(400, { at: 'the body', message: 'The body is not UTF-8 text.' });
-  }
-}
-
-function readAsked(body: string, contentType: string): Result<Asked, Refusal> {
-  const type = contentType.split(';')[0]?.trim().toLowerCase();
+function readAsked(body: string, type: string | undefined): Result<Asked, Refusal> {
   if (type === 'text/plain') return fromText(body, { fixes: false });
   if (type !== 'application/json')
     return refuse(415, { at: 'Content-Type', message: 'Expected application/json or text/plain.' });
-  let raw: unknown;
-  try {
-    raw = JSON.parse(body);
-  } catch {
-    return refuse(400, { at: 'the body', message: 'This is not JSON.' });
-  }
-  const asked = requestSchema.safeParse(raw);
-  if (!asked.success) return refuse(400, firstIssue(asked.error.issues, raw));
+  const raw = parseJson(body);
+  if (!raw.ok) return raw;
+  const asked = requestSchema.safeParse(raw.value);
+  if (!asked.success) return refuse(400, firstIssue(asked.error.issues, raw.value));
   const { figure, text, heights, fixes } = asked.data;
   const rest = { fixes: fixes ?? false, ...(heights ? { heights } : {}) };
   return text !== undefined ? fromText(text, rest) : fromJson(figure, rest);

@@ -3,6 +3,7 @@ import {
   duration,
   edited,
   findingsOf,
+  foldOfPlan,
   hits,
   layerOf,
   layersOf,
@@ -23,6 +24,7 @@ import {
   type Repertoire,
   type Whole,
 } from '$lib/core/combination';
+import { TICKS_PER_BEAT } from '$lib/core/base';
 import { mendEdits, type Mend } from '$lib/core/composer';
 import type { Joint } from '$lib/core/joints';
 import { boardRows, type BoardRow } from '$lib/core/scene';
@@ -81,7 +83,12 @@ export class Board {
   readonly loops: boolean = $derived.by(() => loops(this.plan));
   readonly seconds: number = $derived.by(() => duration(this.plan));
   readonly left = $derived.by(() =>
-    leftover((this.plan.end / 12) | 0, this.combination.start, this.combination.phrase),
+    leftover(
+      Math.floor(this.plan.end / TICKS_PER_BEAT),
+      this.combination.start,
+      this.combination.phrase,
+      foldOfPlan(this.plan),
+    ),
   );
   readonly hits = $derived.by(() => hits(this.plan));
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { ROLES } from '../base';
 import {
+  foldOf,
   musicBeat,
   ownCount,
   passAt,
@@ -41,8 +42,8 @@ export function writeCombinationCsv(c: Combination, w: Whole): string {
     return [
       pass?.reading.figure.name ?? '',
       String(musicBeat(c, tick)),
-      String(straightAt(c, tick).eight),
-      straightCount(c, tick, w.figure.feel),
+      String(straightAt(c, tick, foldOf(w.figure.dance)).eight),
+      straightCount(c, tick, w.figure),
       pass ? ownCount(pass, tick) : '',
       String(Math.round((secondsAt(tick, map) - zero) * 1000) / 1000),
       calls.get(tick) ?? '',

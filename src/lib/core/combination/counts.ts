@@ -1,21 +1,38 @@
 import { TICKS_PER_BEAT, type Beats, type Seconds, type Ticks } from '../base';
 import { secondsAt, straightEight, type TempoMap } from '../time';
+import { DANCES, type DanceId } from '../vocabulary';
 import type { Plan } from './plan';
 import type { Combination } from './schema';
 
-/** A place in the music. */
+/** A place in the music. `eight` counts rows from 1: eights, or pairs of bars where the bar has three beats. */
 export interface Straight {
   readonly count: number;
   readonly eight: number;
+  readonly fold: Fold;
 }
+
+/** Beats in a row of counting: an eight, or two bars of three. */
+export type Fold = 6 | 8;
+/** How a dance is counted straight through. @example foldOf('waltz') // 6 */
+export const foldOf = (dance: DanceId): Fold =>
+  DANCES[dance].cycle === 3 && DANCES[dance].frame === 'line-of-dance' ? 6 : 8;
+/** The fold of a whole plan: that of its first figure. */
+export const foldOfPlan = (p: Pick<Plan, 'passes'>): Fold => {
+  const first = p.passes[0];
+  return first ? foldOf(first.reading.figure.dance) : 8;
+};
 
 /** The music beat (from 1) of a tick of the combination. @example musicBeat({ ...c, start: 7 }, 12) // 8 */
 export const musicBeat = (c: Pick<Combination, 'start'>, tick: Ticks): Beats =>
   c.start + Math.floor(tick / TICKS_PER_BEAT);
 
-/** Where a tick falls in straight eights. */
-export const straightAt = (c: Pick<Combination, 'start'>, tick: Ticks): Straight =>
-  straightEight(Math.floor(tick / TICKS_PER_BEAT) + 1, c.start);
+/** Where a tick falls in straight eights, or in pairs of bars. */
+export function straightAt(c: Pick<Combination, 'start'>, tick: Ticks, fold: Fold = 8): Straight {
+  const beat = Math.floor(tick / TICKS_PER_BEAT) + 1;
+  if (fold === 8) return { ...straightEight(beat, c.start), fold };
+  const at = c.start + beat - 2;
+  return { count: (((at % fold) + fold) % fold) + 1, eight: Math.floor(at / fold) + 1, fold };
+}
 
 /** What is left over after a combination of so many beats. */
 export interface Leftover {
@@ -23,10 +40,10 @@ export interface Leftover {
   readonly toPhrase: Beats;
 }
 /** Beats still missing to the next eight and to the next phrase, counted in the music. @example leftover(30, 1, 32) */
-export function leftover(beats: Beats, start: Beats, phrase: number): Leftover {
+export function leftover(beats: Beats, start: Beats, phrase: number, fold: Fold = 8): Leftover {
   const end = start - 1 + beats;
   const to = (n: number): number => (n - (end % n)) % n;
-  return { toEight: to(8), toPhrase: to(phrase) };
+  return { toEight: to(fold), toPhrase: to(phrase) };
 }
 
 /** Music beats (from 1) on which a phrase begins, inside the combination and at its end. */

@@ -5,8 +5,9 @@ import { changeSchema } from '../figure/version-schema';
 const key = z.string().min(1).max(40);
 const beat = z.int().min(1).max(4096);
 
-/** Music beats in a phrase: 32, or 48 for a 12-bar blues. Source: common practice, arithmetic. */
-export const PHRASES = [32, 48] as const;
+/** Music beats in a phrase: 32, 48 for a 12-bar blues, 24 for eight bars of three. Source: common practice, arithmetic. */
+export const PHRASES = [24, 32, 48] as const;
+export type Phrase = (typeof PHRASES)[number];
 /** Layers of a combination, the barest first. */
 export const LAYERS = [1, 2, 3] as const;
 export type LayerNumber = (typeof LAYERS)[number];
@@ -40,7 +41,7 @@ export const combinationFields = z
     name: z.string().min(1).max(120),
     notes: z.string().max(4000),
     start: beat,
-    phrase: z.union([z.literal(32), z.literal(48)]),
+    phrase: z.literal(PHRASES),
     tempo: z
       .array(z.object({ beat: z.number().min(0).max(4096), bpm: z.number().min(20).max(400) }).strict())
       .min(1)

@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, type Seconds, type Ticks } from '../base';
 import { printHands } from '../notation';
 import { sayCount, secondsAt } from '../time';
-import { straightAt, tempoOf, type Straight } from './counts';
+import { foldOf, straightAt, tempoOf, type Straight } from './counts';
 import { passAt, type Whole } from './whole';
 import type { Combination } from './schema';
 import type { Pass } from './plan';
@@ -30,15 +30,15 @@ export interface SheetLine {
 export const ownCount = (p: Pass, tick: Ticks): string =>
   sayCount(tick - p.at + p.reading.from, p.reading.figure.feel);
 
-/** A tick in straight eights, with its subdivision. @example straightCount(c, 80, 'swung') // '7&' */
-export function straightCount(c: Combination, tick: Ticks, feel: Whole['figure']['feel']): string {
+type Counted = Pick<Whole['figure'], 'feel' | 'dance'>;
+/** A tick in straight eights, with its subdivision. @example straightCount(c, 80, swing) // '7&' */
+export function straightCount(c: Combination, tick: Ticks, { feel, dance }: Counted): string {
   const sub = sayCount(tick, feel).replace(/^\d+/, '');
-  return `${straightAt(c, tick).count}${sub}`;
+  return `${straightAt(c, tick, foldOf(dance)).count}${sub}`;
 }
 
 /** The combination as lines to call, one a pass; a figure without calls is counted. */
 export function callSheet(c: Combination, w: Whole): SheetLine[] {
-  const { feel } = w.figure;
   const words = w.analysis.words.filter((x) => x.track === 'calls');
   return w.passes.map((p, i) => {
     const end = p.at + p.reading.beats * TICKS_PER_BEAT;
@@ -47,7 +47,7 @@ export function callSheet(c: Combination, w: Whole): SheetLine[] {
       tick,
       text,
       own: ownCount(p, tick),
-      straight: straightCount(c, tick, feel),
+      straight: straightCount(c, tick, w.figure),
     });
     const calls =
       inside.length > 0
@@ -57,8 +57,8 @@ export function callSheet(c: Combination, w: Whole): SheetLine[] {
       pass: i,
       name: p.reading.figure.name,
       beats: p.reading.beats,
-      falls: straightAt(c, p.at),
-      callOn: straightAt(c, p.at - TICKS_PER_BEAT),
+      falls: straightAt(c, p.at, foldOf(w.figure.dance)),
+      callOn: straightAt(c, p.at - TICKS_PER_BEAT, foldOf(w.figure.dance)),
       hands: printHands(p.joint?.acts ?? []),
       calls,
     };
@@ -94,6 +94,6 @@ export function captions(c: Combination, w: Whole): Cue[] {
     from: secondsAt(tick, map) - zero,
     to: secondsAt(sorted[i + 1] ?? analysis.end, map) - zero,
     title: w.passes[passAt(w, tick)]?.reading.figure.name ?? '',
-    text: [straightCount(c, tick, figure.feel), calls.get(tick)].filter(Boolean).join(' '),
+    text: [straightCount(c, tick, figure), calls.get(tick)].filter(Boolean).join(' '),
   }));
 }

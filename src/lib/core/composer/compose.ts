@@ -142,3 +142,20 @@ export function explained(
     joints,
   };
 }
+
+/** The first of those that have the same figures, and in how many other orders they come. */
+export interface Grouped {
+  readonly shown: Composed;
+  readonly orders: number;
+}
+/** Puts the same figures in another order together, the best of each first. @example byFigures(answer.best)[0].orders */
+export function byFigures(list: readonly Composed[]): Grouped[] {
+  const groups = new Map<string, { shown: Composed; orders: number }>();
+  for (const c of list) {
+    const key = [...c.figures].sort().join(' ');
+    const known = groups.get(key);
+    if (known) known.orders++;
+    else groups.set(key, { shown: c, orders: 0 });
+  }
+  return [...groups.values()];
+}

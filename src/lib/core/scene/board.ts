@@ -1,9 +1,6 @@
 import { TICKS_PER_BEAT, type Beats, type Ticks } from '../base';
-import { hits, musicBeat, phraseStarts, type Pass, type Plan } from '../combination';
+import { foldOfPlan, hits, musicBeat, phraseStarts, type Fold, type Pass, type Plan } from '../combination';
 import type { Fit } from '../joints';
-
-/** Beats in a row of the board. */
-export const ROW: Beats = 8;
 
 /** One beat of a row. */
 export interface BoardBeat {
@@ -34,6 +31,8 @@ export interface BoardSpan {
 export interface BoardRow {
   /** Which eight of the music, from 1. */
   readonly eight: number;
+  /** Beats in it. */
+  readonly fold: Fold;
   readonly beats: readonly BoardBeat[];
   readonly spans: readonly BoardSpan[];
 }
@@ -41,27 +40,29 @@ export interface BoardRow {
 /** The count rail folded into rows of eight. O(beats + passes). @example boardRows(plan)[0].beats[0].count // 1 */
 export function boardRows(plan: Plan): BoardRow[] {
   const { combination: c, passes } = plan;
-  const first = Math.floor((musicBeat(c, plan.from) - 1) / ROW);
+  const fold = foldOfPlan(plan);
+  const first = Math.floor((musicBeat(c, plan.from) - 1) / fold);
   const lastBeat = musicBeat(c, Math.max(plan.from, plan.end - 1));
   const phrases = new Set(phraseStarts(plan));
   const met = new Map(hits(plan).map((h) => [h.beat, h.pass !== undefined]));
   const marks = new Set(c.marks);
   const rows: BoardRow[] = [];
   let next = 0;
-  for (let row = first; row * ROW < lastBeat; row++) {
-    const from = (row * ROW + 1 - c.start) * TICKS_PER_BEAT;
-    const to = from + ROW * TICKS_PER_BEAT;
+  for (let row = first; row * fold < lastBeat; row++) {
+    const from = (row * fold + 1 - c.start) * TICKS_PER_BEAT;
+    const to = from + fold * TICKS_PER_BEAT;
     const spans: BoardSpan[] = [];
     for (let i = Math.max(0, next - 1); i < passes.length; i++) {
       const p = passes[i] as Pass;
       if (p.at >= to) break;
       next = i + 1;
-      if (endOf(p) > from) spans.push(spanOf(p, i, from, to));
+      if (endOf(p) > from) spans.push(spanOf(p, i, from, to, fold));
     }
     rows.push({
       eight: row + 1,
+      fold,
       spans,
-      beats: beatsOf(row, from, spans, passes, phrases, marks, met, c.start),
+      beats: beatsOf({ row, fold, from, start: c.start, spans, passes, phrases, marks, met }),
     });
   }
   return rows;
@@ -69,31 +70,34 @@ export function boardRows(plan: Plan): BoardRow[] {
 
 export const endOf = (p: Pass): Ticks => p.at + p.reading.beats * TICKS_PER_BEAT;
 
-function spanOf(p: Pass, pass: number, from: Ticks, to: Ticks): BoardSpan {
+function spanOf(p: Pass, pass: number, from: Ticks, to: Ticks, fold: Fold): BoardSpan {
   const first = p.at >= from;
   return {
     pass,
     part: p.part,
     from: Math.max(0, (p.at - from) / TICKS_PER_BEAT),
-    to: Math.min(ROW, (endOf(p) - from) / TICKS_PER_BEAT),
+    to: Math.min(fold, (endOf(p) - from) / TICKS_PER_BEAT),
     first,
     last: endOf(p) <= to,
     fit: first ? p.joint?.fit : undefined,
   };
 }
 
-function beatsOf(
-  row: number,
-  from: Ticks,
-  spans: readonly BoardSpan[],
-  passes: readonly Pass[],
-  phrases: ReadonlySet<number>,
-  marks: ReadonlySet<number>,
-  met: ReadonlyMap<number, boolean>,
-  start: Beats,
-): BoardBeat[] {
-  return Array.from({ length: ROW }, (_, i) => {
-    const music = row * ROW + i + 1;
+interface RowInput {
+  readonly row: number;
+  readonly fold: Fold;
+  readonly from: Ticks;
+  readonly start: Beats;
+  readonly spans: readonly BoardSpan[];
+  readonly passes: readonly Pass[];
+  readonly phrases: ReadonlySet<number>;
+  readonly marks: ReadonlySet<number>;
+  readonly met: ReadonlyMap<number, boolean>;
+}
+
+function beatsOf({ row, fold, from, start, spans, passes, phrases, marks, met }: RowInput): BoardBeat[] {
+  return Array.from({ length: fold }, (_, i) => {
+    const music = row * fold + i + 1;
     const tick = (music - start) * TICKS_PER_BEAT;
     const span = spans.find((s) => s.from <= i && i < s.to);
     const p = span && passes[span.pass];

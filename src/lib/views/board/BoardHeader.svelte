@@ -58,10 +58,9 @@
 <header>
   <div class="title">
     <h1>{c.name}</h1>
-    <p class="facts num">
-      {list(dancesIn(board.plan)) || 'nothing on the board yet'}{#if !empty}
-        · {board.plan.beats} beats at {c.tempo.map((t) => t.bpm).join(', then ')} a minute · {board.gaps
-          .length === 0
+    <p class="facts">
+      {list(dancesIn(board.plan)) || 'nothing on the board yet'}{#if !empty}&nbsp;· {board.plan.beats} beats at
+        {c.tempo.map((t) => t.bpm).join(', then ')} a minute · {board.gaps.length === 0
           ? 'every joint holds'
           : board.gaps.length === 1
             ? 'one joint does not fit'

@@ -13,6 +13,7 @@
   const plan = $derived(board.plan);
   const rows = $derived(board.rows);
   const feet = $derived(board.danced?.plan === plan ? feetByRow(board.danced.whole.analysis, rows) : []);
+  const rowTicks = $derived((rows[0]?.fold ?? 8) * TICKS_PER_BEAT);
   const lastPass = $derived(plan.passes.length - 1);
   const tabbed = $derived(board.chosen?.type === 'part' ? board.chosen.part : 0);
   const written = $derived(board.layer === 0);
@@ -27,14 +28,16 @@
     if (place === undefined) return undefined;
     const at = place;
     const tick = plan.passes.find((p) => p.part >= at)?.at ?? plan.end;
-    const row = rows.findIndex((r) => (r.beats[0]?.tick ?? 0) <= tick && tick < (r.beats[0]?.tick ?? 0) + 96);
+    const row = rows.findIndex(
+      (r) => (r.beats[0]?.tick ?? 0) <= tick && tick < (r.beats[0]?.tick ?? 0) + rowTicks,
+    );
     const index = row < 0 ? rows.length - 1 : row;
     return { row: index, at: (tick - (rows[index]?.beats[0]?.tick ?? 0)) / TICKS_PER_BEAT };
   });
   function tickUnder(row: BoardRow, element: Element, at: Over): number {
     const box = element.getBoundingClientRect();
     const u = Math.min(1, Math.max(0, (at.clientX - box.left) / box.width));
-    return (row.beats[0]?.tick ?? 0) + u * 8 * TICKS_PER_BEAT;
+    return (row.beats[0]?.tick ?? 0) + u * row.fold * TICKS_PER_BEAT;
   }
   function drop(what: Dragged, to: number) {
     if (!written) return;
@@ -102,7 +105,11 @@
 <div class="board" bind:this={root} onkeydown={keys}>
   {#each rows as row, r (row.eight)}
     <div class="row" class:phrase={row.beats[0]?.phrase}>
-      <div class="eight"><b class="num">{row.eight}</b><span>eight</span></div>
+      <div class="eight">
+        <b class="num">{row.fold === 8 ? row.eight : `${2 * row.eight - 1}–${2 * row.eight}`}</b><span
+          >{row.fold === 8 ? 'eight' : 'bars'}</span
+        >
+      </div>
       <div class="beats" {@attach receives(row)}>
         {#each row.spans as s (`${s.pass}`)}
           {@const p = passOf(s)}
@@ -115,8 +122,8 @@
             class:first={s.first}
             class:last={s.last}
             class:gap={s.fit === 'bridge' || s.fit === 'impossible'}
-            style:left={across(s.from)}
-            style:width={across(s.to - s.from)}
+            style:left={across(s.from, row.fold)}
+            style:width={across(s.to - s.from, row.fold)}
             onclick={() => board.choosePart(s.part)}
             {@attach dragged(() => ({ type: 'part', part: s.part }))}
           >
@@ -152,7 +159,7 @@
             class:out={b.own === undefined}
             class:one={(board.straight ? b.count : b.own) === 1}
             class:now={player.tick >= b.tick && player.tick < b.tick + TICKS_PER_BEAT}
-            style:left={across(b.count - 1 + COUNT_AT)}
+            style:left={across(b.count - 1 + COUNT_AT, row.fold)}
             tabindex="-1"
             onclick={() => (player.stop(), (player.tick = b.tick))}
             aria-label="To beat {b.music}"
@@ -165,7 +172,7 @@
           >
         {/each}
         {#each feet[r] ?? [] as f (`${f.role}${f.tick}`)}
-          <span class="foot {f.role}" style:left={across(f.at + COUNT_AT)}>{f.foot}</span>
+          <span class="foot {f.role}" style:left={across(f.at + COUNT_AT, row.fold)}>{f.foot}</span>
         {/each}
         {#each row.spans as s (`j${s.pass}`)}
           {#if s.first && passOf(s)?.joint}
@@ -173,7 +180,7 @@
             <button
               class="joint"
               aria-pressed={board.chosen?.type === 'joint' && board.chosen.pass === s.pass}
-              style:left={across(s.from)}
+              style:left={across(s.from, row.fold)}
               aria-label={jointLabel(plan, s.pass, j)}
               title={jointLabel(plan, s.pass, j)}
               onclick={() => board.chooseJoint(s.pass)}><JointMark fit={j?.fit ?? 'fits'} /></button
@@ -183,7 +190,7 @@
             <button
               class="joint loop"
               aria-pressed={board.chosen?.type === 'joint' && board.chosen.pass > lastPass}
-              style:left={across(s.to)}
+              style:left={across(s.to, row.fold)}
               aria-label={jointLabel(plan, lastPass + 1, plan.loop)}
               title={jointLabel(plan, lastPass + 1, plan.loop)}
               onclick={() => board.chooseJoint(lastPass + 1)}
@@ -191,8 +198,11 @@
             >
           {/if}
         {/each}
-        {#if headAt.row === r}<span class="playhead" style:left={across(headAt.at)}></span>{/if}
-        {#if marker?.row === r}<span class="marker" style:left={across(marker.at)}></span>{/if}
+        {#if headAt.row === r && (player.playing || player.tick % TICKS_PER_BEAT !== 0)}<span
+            class="playhead"
+            style:left={across(headAt.at, row.fold)}
+          ></span>{/if}
+        {#if marker?.row === r}<span class="marker" style:left={across(marker.at, row.fold)}></span>{/if}
       </div>
     </div>
   {:else}
@@ -245,7 +255,7 @@
     border-top: 4px solid var(--ink);
   }
   .eight {
-    padding-top: 22px;
+    padding-top: 26px;
     display: flex;
     flex-direction: column;
     line-height: 1;
@@ -259,7 +269,7 @@
   }
   .beats {
     position: relative;
-    height: 104px;
+    height: 96px;
     min-width: 0;
   }
   .span {
@@ -344,7 +354,8 @@
   }
   .count {
     position: absolute;
-    top: 40px;
+    z-index: 1;
+    top: 39px;
     transform: translateX(-50%);
     font: 800 34px/1 var(--display);
     font-variant-numeric: tabular-nums;
@@ -385,11 +396,11 @@
     pointer-events: none;
   }
   .foot.leader {
-    top: 27px;
+    top: 24px;
     color: var(--leader);
   }
   .foot.follower {
-    top: 82px;
+    top: 79px;
     color: var(--follower);
   }
   .joint {
@@ -414,7 +425,7 @@
     border-radius: 13px;
     padding-right: 6px;
     transform: translateX(-100%);
-    top: 76px;
+    top: 69px;
     gap: 2px;
     color: var(--ink);
   }
@@ -425,7 +436,7 @@
     margin-left: -1px;
     background: var(--ink);
     pointer-events: none;
-    z-index: 3;
+    z-index: 0;
   }
   .marker {
     position: absolute;
@@ -452,7 +463,8 @@
     .row {
       grid-template-columns: 26px minmax(0, 1fr);
     }
-    .eight span {
+    .eight span,
+    .row.phrase::before {
       display: none;
     }
     .count {

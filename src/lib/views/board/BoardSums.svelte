@@ -1,7 +1,15 @@
 <script lang="ts">
-  import { driftOf, frameOf } from '$lib/core/combination';
+  import { driftOf, foldOfPlan, frameOf } from '$lib/core/combination';
   import { sayCount } from '$lib/core/time';
-  import { beatsText, driftText, findingText, hitText, leftoverText, minutesText } from '$lib/messages';
+  import {
+    driftText,
+    findingText,
+    hitText,
+    leftoverText,
+    lengthText,
+    minutesText,
+    turnsText,
+  } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
   import type { Player } from '$lib/state/player.svelte';
 
@@ -19,10 +27,8 @@
   <dl>
     <div>
       <dt>Length</dt>
-      <dd class="num">
-        {beatsText(plan.beats)} · {(plan.beats / 8).toFixed(plan.beats % 8 ? 1 : 0)} eights · {minutesText(
-          board.seconds,
-        )}
+      <dd>
+        {lengthText(plan.beats, foldOfPlan(plan))} · {minutesText(board.seconds)}
       </dd>
     </div>
     <div>
@@ -45,20 +51,26 @@
     {#if rect && loads}
       <div>
         <dt>Floor</dt>
-        <dd class="num">
+        <dd>
           about {(rect.maxX - rect.minX).toFixed(1)} × {(rect.maxY - rect.minY).toFixed(1)} m
         </dd>
       </div>
       <div>
         <dt>Leader</dt>
-        <dd class="num">{seat(loads.leader.perSecond)} steps a second · {seat(loads.leader.turns)} turns</dd>
+        <dd>
+          {seat(loads.leader.perSecond)} steps a second · {turnsText(
+            loads.leader.turns,
+            loads.leader.inARow.turns,
+          )}
+        </dd>
       </div>
       <div>
         <dt>Follower</dt>
-        <dd class="num">
-          {seat(loads.follower.perSecond)} steps a second · {seat(loads.follower.turns)} turns, {seat(
+        <dd>
+          {seat(loads.follower.perSecond)} steps a second · {turnsText(
+            loads.follower.turns,
             loads.follower.inARow.turns,
-          )} in a row
+          )}
         </dd>
       </div>
     {/if}
@@ -95,9 +107,12 @@
 <style>
   .sums {
     border-top: 3px solid var(--ink);
-    padding: 8px 0;
+    padding: 6px 0;
     margin-right: 14px;
     font-size: 14px;
+    flex: 0 0 auto;
+    max-height: 30%;
+    overflow: auto;
   }
   dl {
     display: flex;

@@ -2,28 +2,40 @@
   import {
     callSheet,
     hits,
+    foldOfPlan,
     straightAt,
     type Combination,
     type Plan,
+    type SheetLine,
     type Whole,
   } from '$lib/core/combination';
-  import { beatsText, leftoverText, minutesText, straightText } from '$lib/messages';
+  import { beatsText, leftoverText, minutesText, rowText, straightText } from '$lib/messages';
   import { duration, leftover } from '$lib/core/combination';
 
   let { combination: c, plan, whole }: { combination: Combination; plan: Plan; whole: Whole } = $props();
 
   const lines = $derived(callSheet(c, whole));
   const marks = $derived(hits(plan));
+  const remarks = (l: SheetLine): string[] => [
+    l.pass === 0 ? 'call it in the count-in' : `call it on ${straightText(l.callOn)}`,
+    ...(l.hands ? [`hands: ${l.hands}`] : []),
+    ...marks
+      .filter((m) => m.pass === l.pass)
+      .map((m) => `meets the mark on ${straightText(straightAt(c, m.tick, foldOfPlan(plan)))}`),
+  ];
   const start = $derived(plan.passes[0]?.reading.figure);
 </script>
 
 <article class="sheet" aria-label="Call sheet">
   <header>
     <h1>{c.name}</h1>
-    <p class="num">
+    <p>
       {beatsText(plan.beats)} · {minutesText(duration(plan))} at {c.tempo
         .map((t) => (t.beat > 0 ? `${t.bpm} from beat ${t.beat + 1}` : String(t.bpm)))
-        .join(', ')} a minute · {leftoverText(leftover(plan.end / 12, c.start, c.phrase), c.phrase)}
+        .join(', ')} a minute · {leftoverText(
+        leftover(plan.end / 12, c.start, c.phrase, foldOfPlan(plan)),
+        c.phrase,
+      )}
     </p>
     {#if c.notes}<p>{c.notes}</p>{/if}
     {#if start?.cautions.length}<p>{start.cautions.join(' ')}</p>{/if}
@@ -31,15 +43,10 @@
   <ol>
     {#each lines as l (l.pass)}
       <li>
-        <p class="falls num"><b>{l.falls.count}</b><span>of eight {l.falls.eight}</span></p>
+        <p class="falls num"><b>{l.falls.count}</b><span>of {rowText(l.falls)}</span></p>
         <div>
           <h2>{l.name} <small class="num">{l.beats}</small></h2>
-          <p class="quiet">
-            {l.pass === 0 ? 'call it in the count-in' : `call it on ${straightText(l.callOn)}`}{l.hands
-              ? ` · hands: ${l.hands}`
-              : ''}{#each marks.filter((m) => m.pass === l.pass) as m (m.beat)}
-              · meets the mark on {straightText(straightAt(c, m.tick))}{/each}
-          </p>
+          <p class="quiet">{remarks(l).join(' · ')}</p>
           <p class="calls">
             {#each l.calls as x (x.tick)}<span><i class="num">{x.straight}</i>{x.text}</span>{/each}
           </p>

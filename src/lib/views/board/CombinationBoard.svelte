@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { bpmAt, straightAt } from '$lib/core/combination';
+  import { bpmAt, foldOfPlan, straightAt } from '$lib/core/combination';
   import { nameOf } from '$lib/core/arms';
   import { armsAt } from '$lib/core/analysis';
   import { app } from '$lib/state/app.svelte';
@@ -53,8 +53,13 @@
   const a = $derived(danced?.whole.analysis);
   const whole = $derived({ from: plan.from, to: Math.max(plan.end, plan.from + TICKS_PER_BEAT) });
   const stretches = $derived(
-    plan.passes.map((p, i) => ({ from: p.at, to: endOf(p), name: `${i + 1} ${p.reading.figure.name}` })),
+    plan.passes.map((p, i) => ({
+      from: p.at,
+      to: endOf(p),
+      name: `${i + 1} ${short(p.reading.figure.name)}`,
+    })),
   );
+  const short = (name: string) => (name.length > 15 ? `${name.slice(0, 14)}…` : name);
   let bpm = $derived(bpmAt(board.combination, player.tick));
   $effect(() => {
     if (player.tick > whole.to || player.tick < whole.from) player.tick = whole.from;
@@ -73,7 +78,7 @@
   const say = (tick: number) =>
     String(
       board.straight
-        ? straightAt(board.combination, tick).count
+        ? straightAt(board.combination, tick, foldOfPlan(plan)).count
         : Math.floor((tick - (plan.passes.findLast((p) => p.at <= tick)?.at ?? 0)) / TICKS_PER_BEAT) + 1,
     );
   const call = $derived(
@@ -153,7 +158,7 @@
     <div class="columns">
       <div class="left">
         <LayerStrip {board} />
-        <BoardRows {board} {player} />
+        <div class="rows"><BoardRows {board} {player} /></div>
         {#if plan.passes.length > 0}<BoardSums {board} {player} />{/if}
       </div>
       <aside class="right">
@@ -201,9 +206,17 @@
     padding: 0 20px 8px;
   }
   .left {
-    overflow: hidden auto;
+    display: flex;
+    flex-direction: column;
     min-height: 0;
     min-width: 0;
+  }
+  .rows {
+    overflow: hidden auto;
+    flex: 0 1 auto;
+    min-height: 0;
+    padding-left: 12px;
+    margin-left: -12px;
   }
   .right {
     min-height: 0;
@@ -235,7 +248,7 @@
       grid-template-columns: minmax(0, 1fr);
       padding: 0 12px 8px;
     }
-    .left,
+    .rows,
     .right {
       overflow: visible;
     }

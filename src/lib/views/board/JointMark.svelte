@@ -10,7 +10,7 @@
   {:else if fit === 'small'}
     <path d="M-8 0C-4 -8 4 8 8 0" class="seam" /><circle r="4.6" class="ring" />
   {:else if fit === 'bridge'}
-    <path d="M-9 0H-4M4 0H9" class="seam" /><path d="M-3 -7L-1 0L-3 7M3 -7L1 0L3 7" class="seam" />
+    <path d="M-10 0H-6M6 0H10M-3 -6V6M3 -6V6" class="seam" />
   {:else}
     <path d="M-6 -6L6 6M6 -6L-6 6" class="seam" />
   {/if}

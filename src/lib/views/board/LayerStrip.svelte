@@ -1,10 +1,11 @@
 <script lang="ts">
-  import type { Layer } from '$lib/core/combination';
+  import { foldOfPlan, type Layer } from '$lib/core/combination';
   import { breachText } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
 
   let { board }: { board: Board } = $props();
 
+  const eights = $derived(foldOfPlan(board.plan) === 8);
   /** Worked out in quiet: three combinations are danced for it. */
   let layers: readonly Layer[] = $state.raw([]);
   $effect(() => {
@@ -25,7 +26,9 @@
 
 <div class="strip">
   <span role="group" aria-label="Counts">
-    <button aria-pressed={board.straight} onclick={() => (board.straight = true)}>Straight eights</button>
+    <button aria-pressed={board.straight} onclick={() => (board.straight = true)}
+      >{eights ? 'Straight eights' : 'Straight through'}</button
+    >
     <button aria-pressed={!board.straight} onclick={() => (board.straight = false)}
       >From each figure’s 1</button
     >

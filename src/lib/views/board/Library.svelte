@@ -82,8 +82,9 @@
           <b class="num">{l.beats || ''}</b>
           <span class="name"
             >{l.name}<small
-              >{l.joint && l.joint.fit !== 'fits' ? jointText(l.joint) : l.level}{#if l.on && rank(l.on) >= 2}
-                · does not lead on{/if}</small
+              >{l.joint && l.joint.fit !== 'fits' ? jointText(l.joint) : l.level}{l.on && rank(l.on) >= 2
+                ? ' · does not lead on'
+                : ''}</small
             ></span
           >
           {#if l.joint}<JointMark fit={l.joint.fit} />{/if}

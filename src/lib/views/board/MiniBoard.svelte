@@ -7,7 +7,7 @@
 
   const H = 17;
   const rows = $derived(boardRows(plan));
-  const beat = $derived(width / 8);
+  const beat = $derived(width / (rows[0]?.fold ?? 8));
   const label = $derived(plan.passes.map((p) => p.reading.figure.name).join(', '));
   const short = (name: string, w: number) => {
     const fits = Math.floor(w / 6.1);

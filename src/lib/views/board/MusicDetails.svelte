@@ -1,5 +1,12 @@
 <script lang="ts">
-  import { PHRASES, merged, trimmed, type Combination, type DetailsPatch } from '$lib/core/combination';
+  import {
+    PHRASES,
+    merged,
+    trimmed,
+    type Combination,
+    type DetailsPatch,
+    type Phrase,
+  } from '$lib/core/combination';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { fill } from '$lib/core/composer';
   import { app } from '$lib/state/app.svelte';
@@ -98,8 +105,9 @@
   >
   <label
     >phrase
-    <select value={c.phrase} onchange={(e) => set({ phrase: Number(e.currentTarget.value) as 32 | 48 })}
-      >{#each PHRASES as p (p)}<option value={p}>{p} beats{p === 48 ? ' (12-bar blues)' : ''}</option
+    <select value={c.phrase} onchange={(e) => set({ phrase: Number(e.currentTarget.value) as Phrase })}
+      >{#each PHRASES as p (p)}<option value={p}
+          >{p} beats{p === 48 ? ' (12-bar blues)' : p === 24 ? ' (eight bars of three)' : ''}</option
         >{/each}</select
     ></label
   >

@@ -3,7 +3,14 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import ArrowLeft from '@lucide/svelte/icons/arrow-left';
   import ArrowRight from '@lucide/svelte/icons/arrow-right';
-  import { LAYERS, layerFigure, lineage, straightAt, type PartPatch } from '$lib/core/combination';
+  import {
+    LAYERS,
+    foldOfPlan,
+    layerFigure,
+    lineage,
+    straightAt,
+    type PartPatch,
+  } from '$lib/core/combination';
   import { LEVELS } from '$lib/core/vocabulary';
   import { straightText } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
@@ -43,9 +50,9 @@
   <section aria-label="Part">
     <h2>{figure?.name ?? 'Not in the repertoire'}</h2>
     {#if figure}
-      <p class="quiet num">
+      <p class="quiet">
         {reading?.beats} beats · {LEVELS[figure.level].name} · its 1 on {passes
-          .map((p) => straightText(straightAt(board.combination, p.at)))
+          .map((p) => straightText(straightAt(board.combination, p.at, foldOfPlan(board.plan))))
           .join('; ')}
       </p>
     {/if}

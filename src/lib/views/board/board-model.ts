@@ -6,7 +6,7 @@ import { FIT_NAMES, jointText } from '$lib/messages';
 import type { Joint } from '$lib/core/joints';
 
 /** Where a beat (or a piece of one) of a row stands, as a share of the row. */
-export const across = (beats: number): string => `${((beats / 8) * 100).toFixed(3)}%`;
+export const across = (beats: number, fold: number): string => `${((beats / fold) * 100).toFixed(3)}%`;
 /** Counts stand a third into their beat, so that the "and" has its place. */
 export const COUNT_AT = 0.34;
 
@@ -21,12 +21,13 @@ export interface FootLetter {
 /** The weight changes of a row. O(actions of the row) once they are sorted by row. */
 export function feetByRow(a: Analysis, rows: readonly BoardRow[]): FootLetter[][] {
   const first = rows[0]?.beats[0]?.tick ?? 0;
+  const fold = rows[0]?.fold ?? 8;
   const found: FootLetter[][] = rows.map(() => []);
   for (const role of ROLES)
     for (const w of a.roles[role].actions) {
       if (!w.change || !w.foot) continue;
       const beat = railBeat(w.tick, a.figure.feel) - first / TICKS_PER_BEAT;
-      found[Math.floor(beat / 8)]?.push({ role, foot: w.foot, at: beat % 8, tick: w.tick });
+      found[Math.floor(beat / fold)]?.push({ role, foot: w.foot, at: beat % fold, tick: w.tick });
     }
   return found;
 }

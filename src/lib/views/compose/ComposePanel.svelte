@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { newCombination, planOf, type Part } from '$lib/core/combination';
-  import { MOST_BEATS, type Composed, type ComposeRequest } from '$lib/core/composer';
+  import { MOST_BEATS, byFigures, type Composed, type ComposeRequest } from '$lib/core/composer';
   import {
     DANCES,
     DANCE_IDS,
@@ -42,7 +42,13 @@
     lab.rows = board.kin(dance);
     const { marks, start } = board.combination;
     const hits = marks.map((m) => m - start + 1).filter((m) => m >= 1 && m <= MOST_BEATS);
-    lab.set({ inRow: 1, hits, ...(board.combination.loop ? { end: { type: 'loop' } } : {}) });
+    lab.set({
+      inRow: 1,
+      inAll: 2,
+      best: 40,
+      hits,
+      ...(board.combination.loop ? { end: { type: 'loop' } } : {}),
+    });
     return () => lab.cancel();
   });
   function toDance(d: DanceId) {
@@ -134,7 +140,8 @@
     board.edit({ type: 'insert', at: board.combination.parts.length, parts: partsOf(c) });
     close();
   }
-  const best = $derived(lab.answer?.best ?? []);
+  /** Those with the same figures in another order stand together; the first of them is shown. */
+  const best = $derived(byFigures(lab.answer?.best ?? []).slice(0, 10));
   const said = $derived.by(() => {
     if (lab.state === 'reading') return `Reading figures, ${lab.progress.done} of ${lab.progress.of} …`;
     if (lab.state === 'died') return 'The search broke off. Change something, or ask again.';
@@ -142,7 +149,9 @@
     const n = lab.answer?.count;
     if (n !== undefined)
       return n === 0n ? 'None exist' : n === 1n ? 'Exactly one exists' : `${manyText(n)} exist`;
-    return lab.state === 'paused' ? `At least ${best.length} exist; counting is long` : 'Counting …';
+    return lab.state === 'paused'
+      ? `At least ${lab.answer?.best.length ?? 0} exist; counting is long`
+      : 'Counting …';
   });
   const exact = $derived(
     lab.answer?.count !== undefined && lab.answer.count >= 1_000_000n
@@ -178,7 +187,7 @@
         /></label
       >
       <span class="quick"
-        >{#each [16, 24, 32, 48, 64] as n (n)}<button
+        >{#each [16, 32, 48, 64] as n (n)}<button
             class="num"
             aria-pressed={r.beats === n}
             onclick={() => setBeats(n)}>{n}</button
@@ -198,7 +207,7 @@
       <label
         >ends
         <select value={endValue} onchange={(e) => setEnd(e.currentTarget.value)}
-          ><option value="">anywhere</option><option value="loop">as it begins, to go round</option><option
+          ><option value="">anywhere</option><option value="loop">as it begins (loops)</option><option
             value="hold">{HOLDS[usual.hold].says}</option
           >
           {#each figures as f (f.id)}<option value={f.id}>leading into {f.name}</option>{/each}</select
@@ -335,13 +344,17 @@
       </div>
     {/if}
     <ol>
-      {#each best as c, i (c.figures.join())}
+      {#each best as { shown: c, orders }, i (c.figures.join())}
         <li>
           <span class="rank num">{i + 1}</span>
           <MiniBoard plan={planFor(c)} width={400} />
           <div class="why">
             <p><b class="num">cost {c.cost}</b></p>
-            <p class="quiet">{whyText(c, r)}</p>
+            <p class="quiet">
+              {whyText(c, r)}{orders > 0
+                ? `; as good in ${orders === 1 ? 'another order' : `${orders} other orders`}`
+                : ''}
+            </p>
           </div>
           <span class="acts">
             <button class="primary" onclick={() => put(c)}>Put on the board</button>

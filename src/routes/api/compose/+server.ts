@@ -1,0 +1,4 @@
+import type { RequestHandler } from './$types';
+import { composeRequest } from '$lib/server/compose';
+
+export const POST: RequestHandler = ({ request }) => composeRequest(request);
