@@ -27,12 +27,13 @@ export function handsBetween(from: ArmState, to: ArmState): HandsBetween {
   const target: ArmState = { ...to, rests: [] };
   const kept = now.arms.filter((a) => target.arms.some((b) => sameWay(a, b)));
   const plans = [kept, ...(kept.length > 0 ? [kept.slice(0, 1), kept.slice(1), []] : [])];
-  const rests = restActs(from, to);
+  const { lifted, put } = restActs(from, to);
+  const rests = lifted.length + put.length;
   for (const keep of plans) {
     const acts = joining(now, target, keep);
-    if (acts) return { acts: [...acts, ...rests], changes: acts.length, rests: rests.length, reaches: true };
+    if (acts) return { acts: [...lifted, ...acts, ...put], changes: acts.length, rests, reaches: true };
   }
-  return { acts: rests, changes: 0, rests: rests.length, reaches: false };
+  return { acts: [...lifted, ...put], changes: 0, rests, reaches: false };
 }
 
 /** Lets go of all but `keep` and takes what is missing; undefined where that is another state. */
@@ -66,11 +67,12 @@ function joining(now: ArmState, target: ArmState, keep: readonly Arm[]): HandAct
   return keyOfState(s) === keyOfState(target) ? acts : undefined;
 }
 
-function restActs(from: ArmState, to: ArmState): HandAct[] {
+/** Hands come off the body before they are taken, and are put on it after others have been let go. */
+function restActs(from: ArmState, to: ArmState): { readonly lifted: HandAct[]; readonly put: HandAct[] } {
   const gone = from.rests.filter((r) => !to.rests.some((q) => sameRest(r, q)));
   const put = to.rests.filter((r) => !from.rests.some((q) => sameRest(r, q)));
-  return [
-    ...gone.map(({ role, hand }): HandAct => ({ type: 'release', which: { type: 'hand', role, hand } })),
-    ...put.map(({ role, hand, on, how }): HandAct => ({ type: 'rest', role, hand, on, how })),
-  ];
+  return {
+    lifted: gone.map(({ role, hand }) => ({ type: 'release', which: { type: 'hand', role, hand } })),
+    put: put.map(({ role, hand, on, how }) => ({ type: 'rest', role, hand, on, how })),
+  };
 }
