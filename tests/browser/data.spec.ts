@@ -20,7 +20,7 @@ test('the whole repertoire goes out and comes back in, as JSON and as text', asy
     const content = readFileSync(await download.path(), 'utf8');
     await bring(page, download.suggestedFilename(), content);
     if (button.includes('JSON')) {
-      await expect(page.getByText('39 are here already')).toBeVisible();
+      await expect(page.getByText('46 are here already')).toBeVisible();
       await page.getByRole('button', { name: 'Replace those here' }).click();
       await expect(page.getByRole('status')).toContainText('0 added, 39 replaced');
     } else await expect(page.getByRole('status')).toContainText('39 added, 0 replaced');

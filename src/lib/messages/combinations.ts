@@ -39,7 +39,7 @@ export function differenceText(d: Difference): string {
       return d.fit === 'bridge'
         ? d.amount === 0
           ? `From ${handsText(d.was)} to ${handsText(d.wanted)} someone must turn first.`
-          : `${d.amount} changes of hands are too many for one count.`
+          : `Too many changes of hands for one count: ${d.amount}.`
         : `Hands change from ${handsText(d.was)} to ${handsText(d.wanted)}.`;
     case 'rests':
       return `${d.amount === 1 ? 'One hand is' : `${d.amount} hands are`} put on the partner’s body or taken off it.`;
@@ -89,10 +89,16 @@ function shortest(j: Joint): string {
   );
 }
 
+const COSTS: Readonly<Record<Difference['code'], string>> = {
+  ...SHORT,
+  lane: 'lane',
+  place: 'first step',
+  momentum: 'travel',
+};
 /** @example 'cost 3: hands 2, lane 1' */
 export function costText(j: Joint): string {
   if (!Number.isFinite(j.cost)) return '';
-  const parts = j.differences.filter((d) => d.cost > 0).map((d) => `${SHORT[d.code]} ${d.cost}`);
+  const parts = j.differences.filter((d) => d.cost > 0).map((d) => `${COSTS[d.code]} ${d.cost}`);
   return parts.length > 0 ? `cost ${j.cost}: ${parts.join(', ')}` : 'costs nothing';
 }
 

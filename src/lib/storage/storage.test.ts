@@ -2,7 +2,16 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { asVersion, newFigure, type Figure } from '$lib/core/figure';
+import { newCombination } from '$lib/core/combination';
 import {
+  combinationsWith,
+  deleteCombination,
+  importCombinations,
+  loadCombination,
+  loadCombinations,
+  readableCombinations,
+  saveCombination,
+  seedCombinationsOnce,
   deleteFigure,
   importFigures,
   figureJournal as journal,
@@ -237,5 +246,84 @@ describe('versions', () => {
     expect((await loadFigure(db, 'k2'))?.version?.of).toBe('k1');
     expect((await loadKeptWith(db, 'k2')).map((x) => x.id).sort()).toEqual(['k1', 'k2']);
     expect((await loadKept(db)).length).toBe(4);
+  });
+});
+
+describe('combinations', () => {
+  const push: Figure = {
+    ...newFigure('push', 'slot-swing', 'Push'),
+    lines: 'leader 1 place\nfollower 1 place',
+  };
+  const c = { ...newCombination('c', 'Tuesday'), parts: [{ key: 'a', figure: 'push', times: 2 }] };
+
+  it('come back as they went, and no tab overwrites another', async () => {
+    expect(await saveCombination(db, c, 0, 1)).toMatchObject({ ok: true, value: { rev: 1 } });
+    expect((await loadCombination(db, 'c'))?.combination).toEqual(c);
+    await saveCombination(db, { ...c, name: 'theirs' }, 1, 2);
+    expect(await saveCombination(db, { ...c, name: 'mine' }, 1, 3)).toMatchObject({
+      ok: false,
+      error: { type: 'changed-elsewhere', theirs: { rev: 2, combination: { name: 'theirs' } } },
+    });
+    await deleteCombination(db, 'c');
+    expect(await saveCombination(db, c, 2, 4)).toMatchObject({
+      ok: false,
+      error: { type: 'deleted-elsewhere' },
+    });
+    expect(readableCombinations([{ id: 'x', rev: 1, updated: 1, combination: {} as never }])).toEqual([]);
+    db.close();
+    expect(await saveCombination(db, c, 0, 5)).toMatchObject({ ok: false, error: { type: 'failed' } });
+  });
+  it('a figure knows where it is danced', async () => {
+    await saveCombination(db, c, 0, 1);
+    expect((await combinationsWith(db, 'push')).map((r) => r.id)).toEqual(['c']);
+    expect(await combinationsWith(db, 'pass')).toEqual([]);
+  });
+  it('brought in beside figures that were renamed, they follow the new names', async () => {
+    await saveFigure(db, push, 0, 1);
+    await saveCombination(db, c, 0, 1);
+    const done = await importFigures(db, [push], 'keep-both', () => 'push2', 2);
+    const layered = { ...c, parts: [{ ...c.parts[0]!, layers: { 2: 'push', 3: 'other' } }] };
+    await importCombinations(db, [layered], 'keep-both', done.renamed, () => 'c2', 2);
+    expect((await loadCombination(db, 'c2'))?.combination.parts[0]).toEqual({
+      key: 'a',
+      figure: 'push2',
+      times: 2,
+      layers: { 2: 'push2', 3: 'other' },
+    });
+    expect((await loadCombinations(db)).length).toBe(2);
+    expect(await importCombinations(db, [c], 'replace', new Map(), () => 'x', 3)).toEqual({
+      added: 0,
+      replaced: 1,
+    });
+  });
+  it('the demo is put in once, only where its figures are', async () => {
+    expect(await seedCombinationsOnce(db, [c], 1)).toBe(false);
+    const other = openDatabase(`seed-${n}`);
+    await other.open();
+    await saveFigure(other, push, 0, 1);
+    expect(
+      await seedCombinationsOnce(
+        other,
+        [c, { ...c, id: 'd', parts: [{ key: 'a', figure: 'gone', times: 1 }] }],
+        1,
+      ),
+    ).toBe(true);
+    expect((await loadCombinations(other)).map((r) => r.id)).toEqual(['c']);
+    await deleteCombination(other, 'c');
+    expect(await seedCombinationsOnce(other, [c], 1)).toBe(false);
+    other.close();
+  });
+  it('a store of version 2 gains them and keeps its figures', async () => {
+    const name = `two-${n}`;
+    const old = new Dexie(name);
+    old.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
+    await old.open();
+    await old.table('figures').put({ id: 'push', rev: 1, updated: 1, figure: push });
+    old.close();
+    const now = openDatabase(name);
+    await now.open();
+    expect((await loadFigure(now, 'push'))?.figure).toEqual(push);
+    expect(await saveCombination(now, c, 0, 1)).toMatchObject({ ok: true });
+    now.close();
   });
 });

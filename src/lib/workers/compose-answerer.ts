@@ -61,6 +61,7 @@ export function composeAnswerer(
     if (graph?.of !== of) {
       const readings = keys.flatMap((k) => known.get(k) ?? []).filter((r) => r.wrong.length === 0);
       graph = { of, readings, graph: graphOf(readings) };
+      for (const key of known.keys()) if (!keys.includes(key)) known.delete(key);
     }
     return graph;
   }
@@ -71,7 +72,7 @@ export function composeAnswerer(
     while (c.work < until) {
       await giveWay();
       if (latest !== id) return;
-      const complete = c.step(WORK_AT_ONCE);
+      const complete = c.step(Math.min(WORK_AT_ONCE, budget));
       const state = `${c.answer.best.length} ${c.answer.count}`;
       if (state !== said || complete)
         send({ type: 'answer', id, answer: { ...c.answer, best: [...c.answer.best] } });

@@ -47,13 +47,10 @@ export class ComposeFinder {
   readonly #sent = new Set<string>();
 
   constructor(start: () => Port<ComposeAnswer>) {
-    this.#latest = new Latest<Omit<ComposeAsk, 'id'>, ComposeAnswer>(
-      () => {
-        this.#sent.clear();
-        return start();
-      },
-      (id) => ({ type: 'done', id, died: true }),
-    );
+    this.#latest = new Latest<Omit<ComposeAsk, 'id'>, ComposeAnswer>(start, (id) => {
+      this.#sent.clear();
+      return { type: 'done', id, died: true };
+    });
   }
 
   compose(request: ComposeRequest, rows: Rows, heights: Heights, answer: (a: ComposeAnswer) => void): void {

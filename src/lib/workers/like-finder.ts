@@ -28,13 +28,10 @@ export class LikeFinder {
   readonly #sent = new Set<string>();
 
   constructor(start: () => Port<LikeAnswer>) {
-    this.#latest = new Latest<Omit<LikeAsk, 'id'>, LikeAnswer>(
-      () => {
-        this.#sent.clear();
-        return start();
-      },
-      (id) => ({ type: 'done', id }),
-    );
+    this.#latest = new Latest<Omit<LikeAsk, 'id'>, LikeAnswer>(start, (id) => {
+      this.#sent.clear();
+      return { type: 'done', id };
+    });
   }
 
   ask(

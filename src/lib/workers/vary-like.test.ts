@@ -101,5 +101,6 @@ describe('likeness from a worker', () => {
     finder.ask(push, rows, 3, () => {});
     finder.ask(push, rows, 3, () => {});
     expect(vi.mocked(ports[1]!.postMessage).mock.calls.length).toBe(2);
+    expect(sentBy(1, 0)).toBe(rows.length);
   });
 });

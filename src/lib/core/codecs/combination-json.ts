@@ -97,7 +97,7 @@ function checked(file: CombinationFile, known: (id: string) => boolean): Result<
   return ok(file);
 }
 
-/** Every figure some combinations use, with all it is a version of. */
+/** Every figure some combinations use, with all it is a version of; versions last, as in a file. */
 export function keptFor(combinations: readonly Combination[], kept: readonly Kept[]): Kept[] {
   const byId = new Map(kept.map((k) => [k.id, k]));
   const wanted = new Set<string>();
@@ -110,7 +110,8 @@ export function keptFor(combinations: readonly Combination[], kept: readonly Kep
   };
   for (const c of combinations)
     for (const p of c.parts) for (const id of [p.figure, p.layers?.[2], p.layers?.[3]]) want(id);
-  return kept.filter((k) => wanted.has(k.id));
+  const found = kept.filter((k) => wanted.has(k.id));
+  return [...found.filter((k) => !isVersion(k)), ...found.filter(isVersion)];
 }
 
 /** JSON Schema 2020-12 of the file, made from the types that read it. */

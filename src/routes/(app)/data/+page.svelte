@@ -2,17 +2,29 @@
   import { TURN_SCHOOLS, TURN_SCHOOL_NAMES } from '$lib/core/vocabulary';
   import { onMount } from 'svelte';
   import { nanoid } from 'nanoid';
-  import type { FileError } from '$lib/core/codecs';
+  import type { CombinationFile, FileError } from '$lib/core/codecs';
   import type { Figure, Kept } from '$lib/core/figure';
   import { app } from '$lib/state/app.svelte';
-  import { importFigures, loadAll, loadKept, readable, type OnClash } from '$lib/storage';
+  import {
+    importCombinations,
+    importFigures,
+    loadAll,
+    loadCombinations,
+    loadKept,
+    readable,
+    type OnClash,
+  } from '$lib/storage';
+  import { exportCombinations } from '$lib/views/board/export';
   import { exportJson, exportText } from '$lib/views/desk/export';
 
   let count = $state(0);
   let broken = $state(0);
+  let combinations = $state(0);
   let said = $state('');
   let problem: (FileError & { file: string }) | undefined = $state();
-  let waiting: { file: string; figures: Kept[]; clashes: number } | undefined = $state.raw();
+  let waiting:
+    | { file: string; figures: Kept[]; combinations: CombinationFile['combinations']; clashes: number }
+    | undefined = $state.raw();
   let over = $state(false);
   const MOST = 32 * 1024 * 1024;
 
@@ -20,6 +32,7 @@
     const db = await app.db();
     count = (await loadKept(db)).length;
     broken = count - readable(await loadAll(db)).rows.length;
+    combinations = (await loadCombinations(db)).length;
   }
   onMount(
     () =>
@@ -39,17 +52,33 @@
       problem = { file: file.name, at: 'the whole file', message: 'It is larger than 32 MB.' };
       return;
     }
-    const { readJson, readText } = await import('$lib/core/codecs');
+    const { readCombinations, readJson, readText, saysCombinations } = await import('$lib/core/codecs');
     const text = await file.text();
+    const db = await app.db();
+    const kept = new Set((await loadKept(db)).map((k) => k.id));
+    if (saysCombinations(text)) {
+      const read = readCombinations(text, (id) => kept.has(id));
+      if (!read.ok) problem = { file: file.name, ...read.error };
+      else {
+        const there = new Set((await loadCombinations(db)).map((c) => c.id));
+        const clashes =
+          read.value.kept.filter((k) => kept.has(k.id)).length +
+          read.value.combinations.filter((c) => there.has(c.id)).length;
+        await wait(file.name, [...read.value.kept], read.value.combinations, clashes);
+      }
+      return;
+    }
     const json = /^\s*[{[]/.test(text.replace(/^\uFEFF/, '')) || file.name.endsWith('.json');
     const result = json ? readJson(text) : readText(text, () => nanoid(12));
     if (!result.ok) {
       problem = { file: file.name, ...result.error };
       return;
     }
-    const there = new Set((await loadKept(await app.db())).map((k) => k.id));
-    const clashes = result.value.filter((f) => there.has(f.id)).length;
-    waiting = { file: file.name, figures: result.value, clashes };
+    await wait(file.name, result.value, [], result.value.filter((f) => kept.has(f.id)).length);
+  }
+  /** Asks what to do with what is here already; brings in at once what is not. */
+  async function wait(file: string, figures: Kept[], list: CombinationFile['combinations'], clashes: number) {
+    waiting = { file, figures, combinations: list, clashes };
     if (clashes === 0) await bring('keep-both');
   }
   async function bring(onClash: OnClash) {
@@ -57,8 +86,14 @@
     if (!w) return;
     waiting = undefined;
     try {
-      const done = await importFigures(await app.db(), w.figures, onClash, () => nanoid(12), Date.now());
+      const db = await app.db();
+      const id = () => nanoid(12);
+      const done = await importFigures(db, w.figures, onClash, id, Date.now());
       said = `${w.file}: ${done.added} added, ${done.replaced} replaced.`;
+      if (w.combinations.length > 0) {
+        const all = await importCombinations(db, w.combinations, onClash, done.renamed, id, Date.now());
+        said = `${w.file}: ${all.added} combinations added, ${all.replaced} replaced; ${done.added} figures added, ${done.replaced} replaced.`;
+      }
     } catch (e) {
       problem = {
         file: w.file,
@@ -69,9 +104,12 @@
     await refresh();
   }
   async function demo() {
-    const { demoKept } = await import('$lib/demo');
-    const done = await importFigures(await app.db(), demoKept, 'replace', () => nanoid(12), Date.now());
-    said = `Demo repertoire: ${done.added} added, ${done.replaced} put back.`;
+    const { demoCombinations, demoKept } = await import('$lib/demo');
+    const db = await app.db();
+    const id = () => nanoid(12);
+    const done = await importFigures(db, demoKept, 'replace', id, Date.now());
+    await importCombinations(db, demoCombinations, 'replace', new Map(), id, Date.now());
+    said = `Demo repertoire: ${done.added} figures added, ${done.replaced} put back; ${demoCombinations.length} combinations.`;
     await refresh();
   }
   function drop(e: DragEvent) {
@@ -94,7 +132,7 @@
     <p>
       {count} figures in the repertoire{broken
         ? `, ${broken} of them unreadable (kept, and exported as they are)`
-        : ''}.
+        : ''}; {combinations} combinations.
     </p>
     <p class="row">
       <button onclick={async () => exportJson(await loadKept(await app.db()))} disabled={count === 0}
@@ -103,7 +141,16 @@
       <button onclick={async () => exportText(await figures())} disabled={count === 0}
         >Whole repertoire (notation text)</button
       >
-      <a class="button" href="/api/schema/figures.json" target="_blank">JSON Schema</a>
+      <button
+        onclick={async () => {
+          const db = await app.db();
+          const list = (await loadCombinations(db)).map((r) => r.combination);
+          await exportCombinations(list, await loadKept(db), 'combinations');
+        }}
+        disabled={combinations === 0}>All combinations with their figures (JSON)</button
+      >
+      <a class="button" href="/api/schema/figures.json" target="_blank">JSON Schema of figures</a>
+      <a class="button" href="/api/schema/combinations.json" target="_blank">JSON Schema of combinations</a>
     </p>
   </section>
 
@@ -117,7 +164,9 @@
       ondragleave={() => (over = false)}
       ondrop={drop}
     >
-      <label for="file">A figure file (JSON) or notation text. It is read whole or not at all.</label>
+      <label for="file"
+        >A figure or combination file (JSON), or notation text. It is read whole or not at all.</label
+      >
       <input
         id="file"
         type="file"
@@ -133,7 +182,11 @@
     {/if}
     {#if waiting && waiting.clashes > 0}
       <div class="problem ask" role="alertdialog" aria-label="Figures already here">
-        <p>{waiting.file} holds {waiting.figures.length} figures; {waiting.clashes} are here already.</p>
+        <p>
+          {waiting.file} holds {waiting.figures.length} figures{waiting.combinations.length > 0
+            ? ` and ${waiting.combinations.length} combinations`
+            : ''}; {waiting.clashes} are here already.
+        </p>
         <p class="row">
           <button onclick={() => bring('keep-both')}>Keep both</button><button
             onclick={() => bring('replace')}>Replace those here</button

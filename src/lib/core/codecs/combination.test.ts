@@ -1,0 +1,221 @@
+import Ajv from 'ajv/dist/2020.js';
+import fc from 'fast-check';
+import { parse as readCsv } from 'csv-parse/sync';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { describe, expect, it } from 'vitest';
+import {
+  PHRASES,
+  Repertoire,
+  callSheet,
+  captions,
+  combinationSchema,
+  newCombination,
+  planOf,
+  wholeOf,
+  type Combination,
+} from '../combination';
+import { isVersion } from '../figure';
+import { demoCombinations, demoFigures, demoKept } from '../../demo';
+import {
+  COMBINATION_COLUMNS,
+  combinationJsonSchema,
+  keptFor,
+  readCombinations,
+  saysCombinations,
+  vttTime,
+  writeCallSheet,
+  writeCombinationCsv,
+  writeCombinations,
+  writeVtt,
+} from './index';
+
+const { WebVTTParser } = createRequire(import.meta.url)('webvtt-parser') as {
+  WebVTTParser: new () => {
+    parse(
+      text: string,
+      mode: string,
+    ): {
+      cues: { startTime: number; endTime: number; text: string; tree: unknown }[];
+      errors: { message: string; line: number }[];
+    };
+  };
+};
+const none = () => false;
+const file = { combinations: demoCombinations, kept: keptFor(demoCombinations, demoKept) };
+const repertoire = new Repertoire(demoFigures);
+
+const anyCombination: fc.Arbitrary<Combination> = fc
+  .record({
+    id: fc.stringMatching(/^[a-z0-9]{4,12}$/),
+    name: fc.stringMatching(/^[A-Za-z][A-Za-z é]{0,20}[a-z]$/),
+    notes: fc.string({ maxLength: 60 }),
+    start: fc.integer({ min: 1, max: 64 }),
+    phrase: fc.constantFrom(...PHRASES),
+    bpms: fc.array(fc.integer({ min: 20, max: 400 }), { minLength: 1, maxLength: 4 }),
+    marks: fc.uniqueArray(fc.integer({ min: 1, max: 200 }), { maxLength: 5 }),
+    loop: fc.boolean(),
+    figures: fc.array(fc.constantFrom(...demoFigures.map((f) => f.id)), { maxLength: 9 }),
+    times: fc.integer({ min: 1, max: 5 }),
+    over: fc.option(fc.constantFrom(-0.4, 0.25), { nil: undefined }),
+  })
+  .map(({ bpms, figures, times, over, ...c }) => ({
+    ...c,
+    tempo: bpms.map((bpm, i) => ({ beat: i * 8, bpm })),
+    own: [],
+    parts: figures.map((figure, i) => ({
+      key: `k${i}`,
+      figure,
+      times,
+      ...(over === undefined ? {} : { over }),
+    })),
+  }));
+
+describe('combination file', () => {
+  it('comes back as it went, the demo and any other', () => {
+    expect(readCombinations(writeCombinations(file), none)).toEqual({ ok: true, value: file });
+    fc.assert(
+      fc.property(anyCombination, (c) => {
+        const one = { combinations: [c], kept: keptFor([c], demoKept) };
+        expect(readCombinations(writeCombinations(one), none)).toEqual({ ok: true, value: one });
+      }),
+      { seed: 4, numRuns: 60 },
+    );
+  });
+  it('holds every figure it needs, with what that is a version of', () => {
+    const c = { ...newCombination('c'), parts: [{ key: 'a', figure: 'demo-salsa1-crossed', times: 1 }] };
+    expect(keptFor([c], demoKept).map((k) => k.id)).toEqual([
+      'demo-salsa1-basic',
+      'demo-salsa1-turn',
+      'demo-salsa1-crossed',
+    ]);
+    expect(file.kept.some(isVersion)).toBe(true);
+    expect(saysCombinations(writeCombinations(file))).toBe(true);
+  });
+  it('own figures keep their lines', () => {
+    const own = {
+      ...newCombination('c'),
+      parts: [{ key: 'a', figure: 'way', times: 1 }],
+      own: [{ ...demoFigures[0]!, id: 'way' }],
+    };
+    const read = readCombinations(writeCombinations({ combinations: [own], kept: [] }), none);
+    expect(read.ok && read.value.combinations[0]).toEqual(own);
+  });
+  it('the published schema agrees, read by an independent validator (JSON Schema 2020-12)', () => {
+    const validate = new Ajv({ strict: false }).compile(combinationJsonSchema() as object);
+    expect(validate(JSON.parse(writeCombinations(file)))).toBe(true);
+    expect(validate({ ...JSON.parse(writeCombinations(file)), version: 'x' })).toBe(false);
+  });
+  it('version 1 is read for ever', () => {
+    const text = readFileSync('tests/fixtures/combinations-v1.combination.json', 'utf8');
+    const read = readCombinations(text, none);
+    expect(read.ok && read.value.combinations.map((c) => c.name)).toEqual([
+      'Natural and reverse',
+      'Waltz round the room',
+    ]);
+  });
+
+  const broken = (change: (c: Record<string, unknown>) => unknown): string => {
+    const raw = JSON.parse(writeCombinations(file)) as { combinations: Record<string, unknown>[] };
+    return JSON.stringify({
+      ...raw,
+      combinations: raw.combinations.map((c, i) => (i === 1 ? change(c) : c)),
+    });
+  };
+  it.each([
+    ['a broken text', '{"format": "brisk-partner/combinations", "ver', /line 1/],
+    ['a newer version', writeCombinations(file).replace('"version": 1', '"version": 9'), /version/],
+    ['a bad phrase', broken((c) => ({ ...c, phrase: 31 })), /combinations\[1\]\.phrase/],
+    [
+      'tempo out of order',
+      broken((c) => ({
+        ...c,
+        tempo: [
+          { beat: 0, bpm: 100 },
+          { beat: 0, bpm: 90 },
+        ],
+      })),
+      /combinations\[1\]\.tempo/,
+    ],
+    [
+      'a figure that is not there',
+      broken((c) => ({ ...c, parts: [{ key: 'a', figure: 'gone', times: 1 }] })),
+      /combinations\[1\]\.parts\[0\]\.figure/,
+    ],
+    [
+      'the same key twice',
+      broken((c) => ({
+        ...c,
+        parts: [
+          { key: 'a', figure: 'demo-push', times: 1 },
+          { key: 'a', figure: 'demo-push', times: 1 },
+        ],
+      })),
+      /combinations\[1\]\.parts/,
+    ],
+    ['the same id twice', broken((c) => ({ ...c, id: demoCombinations[0]!.id })), /combinations\[1\]\.id/],
+  ])('%s is refused, and the place is named', (_, text, at) => {
+    const read = readCombinations(text, none);
+    expect(read.ok).toBe(false);
+    if (!read.ok) expect(read.error.at).toMatch(at);
+  });
+  it('the schema takes what the demo holds', () => {
+    for (const c of demoCombinations) expect(combinationSchema.safeParse(c).success).toBe(true);
+  });
+});
+
+describe('captions', () => {
+  const c = demoCombinations.find((x) => x.id === 'demo-combination-break')!;
+  const w = wholeOf(planOf(c, repertoire))!;
+  it('times are written as the format has them', () => {
+    expect([vttTime(0), vttTime(75.0004), vttTime(3661.9996)]).toEqual([
+      '00:00:00.000',
+      '00:01:15.000',
+      '01:01:02.000',
+    ]);
+  });
+  it('are read back by an independent parser, counts, calls and times', () => {
+    const cues = captions(c, w);
+    const text = writeVtt(cues, 2);
+    const tree = new WebVTTParser().parse(text, 'metadata');
+    expect(tree.errors).toEqual([]);
+    expect(tree.cues.length).toBe(cues.length);
+    tree.cues.forEach((q, i) => {
+      expect(q.startTime).toBeCloseTo(cues[i]!.from + 2, 3);
+      expect(q.endTime).toBeCloseTo(cues[i]!.to + 2, 3);
+    });
+    expect(tree.cues[0]!.text).toBe('Eight-count basic\n1 rock');
+    expect(text).toContain('3&amp; ple');
+    expect(text.startsWith('WEBVTT\n\n')).toBe(true);
+  });
+  it('text that would end a cue or open a tag is made harmless', () => {
+    const text = writeVtt([{ from: 0, to: 1, title: 'a --> b\n\nc', text: '<i> & x' }]);
+    const tree = new WebVTTParser().parse(text, 'metadata');
+    expect(tree.errors).toEqual([]);
+    expect(tree.cues.length).toBe(1);
+    expect(text.split('\n').filter((l) => l.includes('-->')).length).toBe(1);
+  });
+});
+
+describe('step table and call sheet', () => {
+  const c = demoCombinations.find((x) => x.id === 'demo-combination-blues')!;
+  const plan = planOf(c, repertoire);
+  const w = wholeOf(plan)!;
+  it('every action of both roles with its straight and its own count (RFC 4180)', () => {
+    const rows = readCsv(writeCombinationCsv(c, w), { columns: true }) as Record<string, string>[];
+    expect(Object.keys(rows[0]!)).toEqual([...COMBINATION_COLUMNS]);
+    expect(rows.length).toBe(
+      w.analysis.roles.leader.actions.length + w.analysis.roles.follower.actions.length,
+    );
+    const second = rows.find((r) => r.figure === 'Left side pass')!;
+    expect([second['count in eight'], second['count in figure'], second.eight, second['music beat']]).toEqual(
+      ['7', '1', '1', '7'],
+    );
+    expect(Number(rows.at(-1)!.seconds)).toBeLessThan((48 * 60) / 104);
+  });
+  it('a line a figure, where its 1 falls, and what the hands do', () => {
+    const text = writeCallSheet(c, callSheet(c, w), plan.beats);
+    expect(text).toContain('1.7  Left side pass (6) — hands: release right to left');
+    expect(text.split('\n').filter((l) => /^\d+\.\d/.test(l)).length).toBe(8);
+  });
+});
