@@ -48,9 +48,29 @@ export const offFoot = figure(
   'leader 1 back 2 close 3 triple 5 walks 7 triple\nfollower 1 fwd 2 fwd 3 triple 5 walks 7 place 8 back',
 );
 
-export { Repertoire, findingsOf, layersOf, newCombination, planOf, wholeOf } from '$lib/core/combination';
-export { Composition, countSteps, edgesOf, explained, finish, graphOf, joinCosts, requestOf } from '$lib/core/composer';
-export { edited } from '$lib/core/combination';
+export {
+  Repertoire,
+  edited,
+  findingsOf,
+  layersOf,
+  newCombination,
+  planOf,
+  wholeOf,
+} from '$lib/core/combination';
+export {
+  Composition,
+  POINTS,
+  bestSteps,
+  countSteps,
+  edgesOf,
+  finish,
+  graphOf,
+  joinCosts,
+  requestOf,
+  standing,
+  topLevel,
+} from '$lib/core/composer';
+export { boardRows } from '$lib/core/scene';
 
 /** A repertoire of one dance: the sound demo figures of the lane, their steps made larger and smaller at random. */
 export function laneRepertoire(n: number): Figure[] {

@@ -57,6 +57,7 @@ async function core() {
   report('try the mends of a finding, median', ms(time(() => fixesFor(a, f, 3), 200).median), '—');
   arms(armsCore);
   varying({ analyse, ...armsCore });
+  await composing(armsCore);
 }
 
 function varying({
@@ -128,6 +129,174 @@ function arms({ graph, plansFor, routes, stateOfHold }) {
   report('routes between two states, p95', ms(free.p95), '—');
   report('routes with at most six half turns, median', ms(way({ mostHalfTurns: 6 }).median), '5 ms');
   report('routes, both hands kept, median', ms(way({ keepHands: true }).median), '5 ms');
+}
+
+/** Composing with 500 figures, the board with 64, and the same small instance put to a general solver. */
+async function composing(core) {
+  const { laneRepertoire, Repertoire, graphOf, edgesOf, requestOf, finish, countSteps, bestSteps } = core;
+  const figures = laneRepertoire(500);
+  globalThis.gc?.();
+  const before = process.memoryUsage().heapUsed;
+  const repertoire = new Repertoire(figures);
+  let from = performance.now();
+  const readings = figures.map((f) => repertoire.reading(f));
+  report('500 figures read and checked, once', ms(performance.now() - from), '—');
+  from = performance.now();
+  const graph = graphOf(readings);
+  report(
+    `joints of 500 figures (${graph.exits} × ${graph.entries} kinds), once`,
+    ms(performance.now() - from),
+    '—',
+  );
+  const asked = (rest) => {
+    const r = requestOf(128, rest);
+    return { r, edges: edgesOf(graph, readings, r) };
+  };
+  const few = (work) => time(work, 9, 3);
+  const best = (rest) => {
+    const { r, edges } = asked({ best: 10, ...rest });
+    return few(() => finish(bestSteps(graph, edges, r)));
+  };
+  const count = (rest) => {
+    const { r, edges } = asked(rest);
+    return few(() => finish(countSteps(graph, edges, r)));
+  };
+  report('ten best of 128 beats, 500 figures, median', ms(best({}).median), '400 ms');
+  report('  none twice in a row, at most twice in all', ms(best({ inRow: 1, inAll: 2 }).median), '400 ms');
+  report(
+    '  turns and two that must be in',
+    ms(best({ turns: 3, must: ['lane-3', 'lane-8'] }).median),
+    '400 ms',
+  );
+  report('  that loops', ms(best({ inRow: 1, end: { type: 'loop' } }).median), '400 ms');
+  report('exact count of 128 beats, 500 figures, median', ms(count({}).median), '150 ms');
+  report('  none twice in a row', ms(count({ inRow: 1 }).median), '150 ms');
+  report('  that loops', ms(count({ inRow: 1, end: { type: 'loop' } }).median), '—');
+  const peak = cancelling(core, readings, graph);
+  report('memory of 500 figures and a search, at most', `${((peak - before) / 1e6).toFixed(0)} MB`, '200 MB');
+  boards(core, figures, repertoire);
+  await solver(core);
+}
+
+/** The longest the search goes on without a pause: a stop is heard no later. */
+function cancelling({ Composition, requestOf }, readings, graph) {
+  const c = new Composition(readings, requestOf(128, { best: 40, inRow: 1, end: { type: 'loop' } }), graph);
+  let longest = 0;
+  let peak = 0;
+  for (let done = false; !done;) {
+    const from = performance.now();
+    done = c.step(4000);
+    longest = Math.max(longest, performance.now() - from);
+    peak = Math.max(peak, process.memoryUsage().heapUsed);
+  }
+  report('longest piece of work before a stop is heard', ms(longest), '50 ms');
+  return peak;
+}
+
+function boards(
+  { planOf, wholeOf, findingsOf, newCombination, edited, boardRows, layersOf },
+  figures,
+  repertoire,
+) {
+  const parts = Array.from({ length: 64 }, (_, i) => ({ key: `k${i}`, figure: figures[i % 8].id, times: 1 }));
+  let c = { ...newCombination('bench'), parts };
+  let n = 0;
+  const edit = time(() => {
+    n++;
+    c = edited(c, { type: 'move', from: n % 64, to: (n * 7) % 64 });
+    boardRows(planOf(c, repertoire));
+  }, 200);
+  report('board of 64 figures: counts and joints after an edit, median', ms(edit.median), '16 ms');
+  report('board of 64 figures: the same, p95', ms(edit.p95), '16 ms');
+  const plan = planOf(c, repertoire);
+  const few = (work) => time(work, 20, 20);
+  report('board of 64 figures: danced as a whole, median', ms(few(() => wholeOf(plan)).median), '—');
+  const whole = wholeOf(plan);
+  report(
+    'board of 64 figures: checked as a whole, median',
+    ms(few(() => findingsOf(plan, whole.analysis)).median),
+    '—',
+  );
+  report(
+    'board of 64 figures: three layers held together, median',
+    ms(few(() => layersOf(c, [1, 2, 3], repertoire, new Map())).median),
+    '—',
+  );
+}
+
+/**
+ * The cheapest combination of 32 beats from 24 figures as an integer program: one variable for each figure at each
+ * beat, and one for each joint of two; solved by HiGHS, a general solver, and by the composer in the same run.
+ */
+async function solver({
+  laneRepertoire,
+  Repertoire,
+  graphOf,
+  edgesOf,
+  requestOf,
+  finish,
+  bestSteps,
+  joinCosts,
+  POINTS,
+  standing,
+  topLevel,
+}) {
+  const { default: highs } = await import('highs');
+  const solve = await highs();
+  const figures = laneRepertoire(24);
+  const repertoire = new Repertoire(figures);
+  const readings = figures.map((f) => repertoire.reading(f));
+  const g = graphOf(readings);
+  const r = requestOf(32, { best: 1, inRow: 1, curve: 'arch' });
+  const edges = edgesOf(g, readings, r);
+  const stands = (i, b) => standing(g.figures[i], b, r, topLevel(r, g.figures));
+  const program = asProgram(g, r, joinCosts(g, r), POINTS, stands);
+  const ours = time(() => finish(bestSteps(g, edges, r)), 9, 3);
+  const from = performance.now();
+  const theirs = solve.solve(program);
+  const general = performance.now() - from;
+  const [own] = finish(bestSteps(g, edges, r));
+  report('32 beats from 24 figures, the cheapest, here', ms(ours.median), '—');
+  report(
+    `  the same by a general integer-programming solver, cost ${theirs.ObjectiveValue} (ours ${own.cost})`,
+    ms(general),
+    '—',
+  );
+  report('  ratio', `${(general / ours.median).toFixed(0)} ×`, '—');
+}
+
+/** A shortest path over (beat, figure) in the solver's own text format. */
+function asProgram(g, r, join, points, stands) {
+  const arcs = [];
+  const balance = new Map();
+  const add = (node, sign, name) => balance.set(node, [...(balance.get(node) ?? []), `${sign} ${name}`]);
+  const n = g.figures.length;
+  const arc = (from, to, cost) => {
+    const name = `a${arcs.length}`;
+    arcs.push({ name, cost });
+    add(from, '-', name);
+    add(to, '+', name);
+  };
+  for (let i = 0; i < n; i++) arc('s', `${g.figures[i].beats} ${i}`, stands(i, 0));
+  for (let b = 1; b <= r.beats; b++)
+    for (let i = 0; i < n; i++) {
+      if (b === r.beats) arc(`${b} ${i}`, 't', 0);
+      for (let j = 0; j < n; j++) {
+        const [f, h] = [g.figures[i], g.figures[j]];
+        const cost = join[g.exit[i]][g.entry[j]];
+        if (i === j || cost === Infinity || b + h.beats > r.beats) continue;
+        arc(
+          `${b} ${i}`,
+          `${b + h.beats} ${j}`,
+          cost + stands(j, b) + (f.family === h.family ? points.sameFamily : 0),
+        );
+      }
+    }
+  const rows = [...balance].map(
+    ([node, terms], k) => ` c${k}: ${terms.join(' ')} = ${node === 's' ? -1 : node === 't' ? 1 : 0}`,
+  );
+  const sum = arcs.filter((a) => a.cost > 0).map((a) => `${a.cost} ${a.name}`);
+  return `Minimize\n obj: ${sum.join(' + ') || '0 a0'}\nSubject To\n${rows.join('\n')}\nBinary\n ${arcs.map((a) => a.name).join('\n ')}\nEnd\n`;
 }
 
 const PORT = '4181';

@@ -98,6 +98,7 @@
     height: 100%;
   }
   nav a {
+    flex: none;
     text-decoration: none;
     padding: 0 10px;
     display: flex;
@@ -154,6 +155,11 @@
       .brand {
         display: none;
       }
+    }
+    nav {
+      min-width: 0;
+      overflow-x: auto;
+      scrollbar-width: none;
     }
     nav a {
       padding: 0 6px;

@@ -4,7 +4,7 @@ import { expect, test, type Page } from '@playwright/test';
 
 const bring = (page: Page, name: string, content: string) =>
   page
-    .getByLabel(/A figure file/)
+    .getByLabel(/A figure or combination file/)
     .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
 const open = async (page: Page) => {
   await page.goto('/data');
@@ -22,8 +22,8 @@ test('the whole repertoire goes out and comes back in, as JSON and as text', asy
     if (button.includes('JSON')) {
       await expect(page.getByText('46 are here already')).toBeVisible();
       await page.getByRole('button', { name: 'Replace those here' }).click();
-      await expect(page.getByRole('status')).toContainText('0 added, 39 replaced');
-    } else await expect(page.getByRole('status')).toContainText('39 added, 0 replaced');
+      await expect(page.getByRole('status')).toContainText('0 added, 46 replaced');
+    } else await expect(page.getByRole('status')).toContainText('46 added, 0 replaced');
   }
 });
 
@@ -66,7 +66,7 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
       await bring(page, name, content);
       await expect(page.getByRole('alert')).toContainText('was not imported; nothing has changed');
       await expect(page.getByRole('alert')).toContainText(says);
-      await expect(page.getByText('39 figures in the repertoire')).toBeVisible();
+      await expect(page.getByText('46 figures in the repertoire')).toBeVisible();
     });
   }
 });
@@ -74,9 +74,9 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
 test('figures are searched and filtered by dance, level and length', async ({ page }) => {
   await page.goto('/figures');
   const links = page.getByRole('list', { name: 'Figures' }).getByRole('link');
-  await expect(page.getByText('39 in the repertoire')).toBeVisible();
+  await expect(page.getByText('46 in the repertoire')).toBeVisible();
   await page.getByLabel('Search').fill('waltz');
-  await expect(page.getByText('2 of 39')).toBeVisible();
+  await expect(page.getByText('4 of 46')).toBeVisible();
   await page.getByLabel('Search').fill('charlston');
   await expect(links.first()).toContainText('Charleston');
   await page.getByRole('button', { name: 'Show all' }).click();
@@ -84,20 +84,20 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
     .getByRole('navigation', { name: 'Dances and families' })
     .getByRole('button', { name: /^Slot swing/ })
     .click();
-  await expect(page.getByText('11 of 39')).toBeVisible();
+  await expect(page.getByText('12 of 46')).toBeVisible();
   await page.getByLabel('Level').selectOption('3');
   await expect(links).toHaveCount(4);
   await page.getByRole('button', { name: 'Show all' }).click();
   await page.getByLabel('Length').focus();
   await page.getByLabel('Length').selectOption('3');
-  await expect(links).toHaveCount(1);
+  await expect(links).toHaveCount(3);
   await page.getByLabel('Search').fill('nothing like it');
   await expect(page.getByText('Nothing fits')).toBeVisible();
 });
 
 test('an empty repertoire says what it is for and brings the demo back', async ({ page }) => {
   await page.goto('/figures');
-  await expect(page.getByText('39 in the repertoire')).toBeVisible();
+  await expect(page.getByText('46 in the repertoire')).toBeVisible();
   await page.evaluate(
     () =>
       new Promise<void>((resolve) => {
@@ -112,7 +112,7 @@ test('an empty repertoire says what it is for and brings the demo back', async (
   await page.reload();
   await expect(page.getByText('No figures yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
-  await expect(page.getByText('39 in the repertoire')).toBeVisible();
+  await expect(page.getByText('46 in the repertoire')).toBeVisible();
 });
 
 for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation']) {

@@ -134,7 +134,7 @@ describe('what is composed', () => {
     expect(best.length).toBe(20);
     for (const b of best) {
       const indexes = b.figures.map((id) => readings.findIndex((r) => r.figure.id === id));
-      expect(explained(c.graph, readings, request, indexes)).toEqual(b);
+      expect(explained(c.graph, edgesOf(c.graph, readings, request), request, indexes)).toEqual(b);
       expect(b.cost).toBe(b.parts.joints + b.parts.variety + b.parts.curve + b.parts.hits);
     }
     expect(best.map((b) => b.cost)).toEqual(best.map((b) => b.cost).toSorted((x, y) => x - y));

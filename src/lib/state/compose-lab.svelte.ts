@@ -19,6 +19,12 @@ export class ComposeLab {
     private readonly heights: Heights,
   ) {}
 
+  /** Asks for something else altogether. */
+  begin(request: ComposeRequest): void {
+    this.request = request;
+    this.ask();
+  }
+
   /** Changes the request and asks anew. */
   set(patch: Partial<ComposeRequest>): void {
     const all = Object.entries({ ...this.request, ...patch }).filter(([, v]) => v !== undefined);

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '$lib/core/base';
-import { combinationSchema, type Combination } from '$lib/core/combination';
+import { combinationSchema, type Combination } from '$lib/core/combination/schema';
 import type { CombinationRow, Database } from './db';
 import type { Imported, OnClash, SaveError } from './repertoire';
 

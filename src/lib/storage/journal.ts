@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { combinationSchema, type Combination } from '$lib/core/combination';
+import { combinationSchema, type Combination } from '$lib/core/combination/schema';
 import { figureSchema, type Figure } from '$lib/core/figure';
 
 /** The part of web storage the journal needs. */

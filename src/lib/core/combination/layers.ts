@@ -88,19 +88,31 @@ export interface Layer {
   readonly breaches: readonly (Breach & { readonly pass: number })[];
 }
 
-/** All layers, each checked beat by beat against the first across the whole chain. Cost: one analysis a layer. */
+/**
+ * All layers, each checked beat by beat against the first across the whole chain. Cost: one analysis for every layer
+ * that has figures of its own.
+ */
 export function layersOf(
   c: Combination,
   layers: readonly LayerNumber[],
   repertoire: Repertoire,
   parents: Parents,
 ): Layer[] {
-  let base: Whole | undefined;
-  return layers.map((layer) => {
+  const done: Layer[] = [];
+  for (const layer of layers) {
     const plan = planOf(layerOf(c, layer, repertoire, parents), repertoire);
+    const alike = done.find((l) => sameFigures(l.plan, plan));
+    if (alike) {
+      done.push({ ...alike, layer });
+      continue;
+    }
     const whole = wholeOf(plan, repertoire.heights);
-    base ??= whole;
-    const found = base && whole && base !== whole ? breaches(base.analysis, whole.analysis) : [];
-    return { layer, plan, whole, breaches: found.map((b) => ({ ...b, pass: passAt(plan, b.tick) })) };
-  });
+    const base = done[0]?.whole;
+    const found = base && whole ? breaches(base.analysis, whole.analysis) : [];
+    done.push({ layer, plan, whole, breaches: found.map((b) => ({ ...b, pass: passAt(plan, b.tick) })) });
+  }
+  return done;
 }
+
+const sameFigures = (a: Plan, b: Plan): boolean =>
+  a.passes.length === b.passes.length && a.passes.every((p, i) => p.reading === b.passes[i]?.reading);

@@ -1,4 +1,4 @@
-import { ROLES, TICKS_PER_BEAT, type Role, type Ticks } from '../base';
+import { TICKS_PER_BEAT, type Role, type Ticks } from '../base';
 import type { Analysis } from '../analysis';
 import { check, type Finding } from '../findings';
 import { passAt } from './whole';
@@ -67,5 +67,3 @@ export const findingsOf = (plan: Plan, a: Analysis): Placed[] =>
 /** Stretches in which both are on the same foot without its being planned. */
 export const offFoot = (found: readonly Placed[]): Placed[] =>
   found.filter((p) => p.finding.code === 'same-foot');
-
-export const bothRoles = ROLES;

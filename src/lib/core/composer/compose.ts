@@ -1,8 +1,8 @@
 import type { Reading } from '../combination';
-import { bestSteps, type Found } from './best';
+import { bestSteps } from './best';
 import { conflictSteps, type Conflict } from './conflict';
 import { countSteps } from './count';
-import { edgesOf, graphOf, joinCosts, type Graph } from './graph';
+import { edgesOf, graphOf, joinCosts, type Edges, type Graph } from './graph';
 import { hitsOn, standing, topLevel, variety } from './score';
 import type { ComposeRequest } from './request';
 
@@ -90,25 +90,17 @@ export class Composition {
 
   *#run(): Generator<number, void, void> {
     const edges = edgesOf(this.graph, this.#readings, this.request);
-    yield* bestSteps(this.graph, edges, this.request, (f) => this.#best.push(this.#explained(f)));
+    yield* bestSteps(this.graph, edges, this.request, (f) =>
+      this.#best.push(explained(this.graph, edges, this.request, f.figures)),
+    );
     const counts = yield* countSteps(this.graph, edges, this.request);
     this.#count = counts[this.request.beats] ?? 0n;
     if (this.#count === 0n) this.#conflict = yield* conflictSteps(this.graph, this.#readings, this.request);
   }
-
-  #explained(f: Found): Composed {
-    return explained(this.graph, this.#readings, this.request, f.figures);
-  }
 }
 
 /** The cost of a sequence with its parts, worked out from the beginning: what the search must agree with. */
-export function explained(
-  g: Graph,
-  readings: readonly Reading[],
-  r: ComposeRequest,
-  figures: readonly number[],
-): Composed {
-  const edges = edgesOf(g, readings, r);
+export function explained(g: Graph, edges: Edges, r: ComposeRequest, figures: readonly number[]): Composed {
   const join = joinCosts(g, r);
   const top = topLevel(r, g.figures);
   const plain = { ...r, hits: [], hitsMust: false };

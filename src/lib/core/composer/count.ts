@@ -108,7 +108,7 @@ function* countFrom(
     sums[b] = sum;
     runs[b] = run;
     total[b] = finished(sum);
-    if (work > 4000) {
+    if (work > 1000) {
       yield work;
       work = 0;
     }

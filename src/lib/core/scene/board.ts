@@ -40,6 +40,7 @@ export interface BoardRow {
 /** The count rail folded into rows of eight. O(beats + passes). @example boardRows(plan)[0].beats[0].count // 1 */
 export function boardRows(plan: Plan): BoardRow[] {
   const { combination: c, passes } = plan;
+  if (passes.length === 0) return [];
   const fold = foldOfPlan(plan);
   const first = Math.floor((musicBeat(c, plan.from) - 1) / fold);
   const lastBeat = musicBeat(c, Math.max(plan.from, plan.end - 1));

@@ -143,8 +143,8 @@
               {:else}<span class="again"
                   >{s.first ? `${p?.reading.figure.name}, again` : `… ${p?.reading.figure.name}`}</span
                 >{/if}
-              {#if part?.change}<span class="tag">mended</span>{/if}
-              {#if part?.over}<span class="tag num"
+              {#if s.first && part?.change}<span class="tag">mended</span>{/if}
+              {#if s.first && part?.over}<span class="tag num"
                   >{Math.round(Math.abs(part.over) * 100)} cm {part.over < 0 ? 'left' : 'right'}</span
                 >{/if}
               {#if s.first && p?.joint && (p.joint.acts.length > 0 || p.joint.fit !== 'fits')}<span

@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { driftOf, foldOfPlan, frameOf } from '$lib/core/combination';
+  import { driftOf, foldOfPlan, frameOf, offFoot } from '$lib/core/combination';
   import { sayCount } from '$lib/core/time';
   import {
+    beatsText,
     driftText,
     findingText,
     hitText,
@@ -13,13 +14,15 @@
   import type { Board } from '$lib/state/board.svelte';
   import type { Player } from '$lib/state/player.svelte';
 
-  let { board, player }: { board: Board; player: Player } = $props();
+  let { board, player, fill }: { board: Board; player: Player; fill: (beats: number) => void } = $props();
 
   const plan = $derived(board.plan);
   const danced = $derived(board.danced?.plan === plan ? board.danced : undefined);
   const rect = $derived(danced?.whole.analysis.floor.rectangle);
   const worst = $derived(danced?.findings ?? []);
   const loads = $derived(danced?.loads);
+  const off = $derived(offFoot(worst));
+  const open = $derived(board.left.toEight || board.left.toPhrase);
   const seat = (n: number) => n.toFixed(1);
 </script>
 
@@ -33,7 +36,10 @@
     </div>
     <div>
       <dt>Phrase</dt>
-      <dd>{leftoverText(board.left, board.combination.phrase)}</dd>
+      <dd>
+        {leftoverText(board.left, board.combination.phrase)}
+        {#if open > 0}<button onclick={() => fill(open)}>Fill {beatsText(open)}</button>{/if}
+      </dd>
     </div>
     <div>
       <dt>Round again</dt>
@@ -72,6 +78,12 @@
             loads.follower.inARow.turns,
           )}
         </dd>
+      </div>
+    {/if}
+    {#if off.length > 0}
+      <div>
+        <dt>Wrong foot</dt>
+        <dd class="bad">{off.map((f) => plan.passes[f.pass]?.reading.figure.name).join(', ')}</dd>
       </div>
     {/if}
     {#if board.hits.length > 0}
@@ -130,6 +142,11 @@
   dd {
     margin: 0;
     font-weight: 560;
+  }
+  dd button {
+    padding: 0 8px;
+    min-height: 24px;
+    font-size: 13px;
   }
   .bad {
     color: var(--wrong);

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
+  import type { ComposeRequest } from '$lib/core/composer';
   import { bpmAt, foldOfPlan, straightAt } from '$lib/core/combination';
   import { nameOf } from '$lib/core/arms';
   import { armsAt } from '$lib/core/analysis';
@@ -41,11 +42,18 @@
   const lab = untrack(() => new ComposeLab(composer, app.heights));
   let open = $state({ details: false, compose: untrack(() => composing), deleting: false });
   let root: HTMLDivElement;
+  let preset: Partial<ComposeRequest> | undefined = $state.raw();
 
   $effect(() => {
     void board.plan;
     const timer = setTimeout(() => board.dance(), board.danced ? 90 : 0);
     return () => clearTimeout(timer);
+  });
+
+  /** A joint that does not fit is what one wants to see first. */
+  untrack(() => {
+    const gap = board.gaps[0];
+    if (gap !== undefined && !board.chosen) board.chooseJoint(gap);
   });
 
   const plan = $derived(board.plan);
@@ -130,6 +138,19 @@
     e.preventDefault();
     action();
   }
+  /** Every way to fill what is left, after the last figure. */
+  function fill(beats: number) {
+    const last = plan.passes.at(-1)?.reading.figure;
+    if (!last) return;
+    preset = {
+      beats,
+      start: { type: 'figure', id: last.id },
+      end: board.combination.loop
+        ? { type: 'figure', id: plan.passes[0]?.reading.figure.id ?? last.id }
+        : { type: 'any' },
+    };
+    open.compose = true;
+  }
   function firstMend() {
     const m = board.mends?.[0];
     if (m && board.layer === 0) board.mend(m);
@@ -152,14 +173,22 @@
 
   {#if open.compose}
     {#await import('$lib/views/compose/ComposePanel.svelte') then { default: ComposePanel }}
-      <ComposePanel {board} {lab} close={() => (open.compose = false)} />
+      <ComposePanel
+        {board}
+        {lab}
+        {preset}
+        close={() => {
+          open.compose = false;
+          preset = undefined;
+        }}
+      />
     {/await}
   {:else}
     <div class="columns">
       <div class="left">
         <LayerStrip {board} />
         <div class="rows"><BoardRows {board} {player} /></div>
-        {#if plan.passes.length > 0}<BoardSums {board} {player} />{/if}
+        {#if plan.passes.length > 0}<BoardSums {board} {player} {fill} />{/if}
       </div>
       <aside class="right">
         {#if board.chosen?.type === 'joint'}

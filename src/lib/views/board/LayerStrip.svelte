@@ -74,6 +74,8 @@
   }
   .said {
     color: var(--quiet);
+    flex-basis: 100%;
+    min-height: 21px;
   }
   .bad {
     color: var(--wrong);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { newCombination, planOf, type Part } from '$lib/core/combination';
-  import { MOST_BEATS, byFigures, type Composed, type ComposeRequest } from '$lib/core/composer';
+  import { MOST_BEATS, byFigures, requestOf, type Composed, type ComposeRequest } from '$lib/core/composer';
   import {
     DANCES,
     DANCE_IDS,
@@ -19,7 +19,18 @@
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
   import FigureChips from './FigureChips.svelte';
 
-  let { board, lab, close }: { board: Board; lab: ComposeLab; close: () => void } = $props();
+  /** `preset`: what is asked for to begin with. */
+  let {
+    board,
+    lab,
+    preset,
+    close,
+  }: {
+    board: Board;
+    lab: ComposeLab;
+    preset: Partial<ComposeRequest> | undefined;
+    close: () => void;
+  } = $props();
 
   const first = untrack(() => board.plan.passes[0]?.reading.figure.dance);
   let dance: DanceId = $state(untrack(() => first ?? mostCommon()));
@@ -38,17 +49,19 @@
   const r = $derived(lab.request);
   const nameOf = (id: string) => board.name(id);
 
+  let beats = $state(32);
+  /** What was asked before is asked again, unless something else is wanted to begin with. */
   onMount(() => {
     lab.rows = board.kin(dance);
-    const { marks, start } = board.combination;
-    const hits = marks.map((m) => m - start + 1).filter((m) => m >= 1 && m <= MOST_BEATS);
-    lab.set({
-      inRow: 1,
-      inAll: 2,
-      best: 40,
-      hits,
-      ...(board.combination.loop ? { end: { type: 'loop' } } : {}),
-    });
+    const usualLimits = { inRow: 1, inAll: 2, best: 40 };
+    if (preset) lab.begin(requestOf(preset.beats ?? 32, { ...usualLimits, ...preset }));
+    else if (lab.state === 'idle') {
+      const { marks, start, loop } = board.combination;
+      const hits = marks.map((m) => m - start + 1).filter((m) => m >= 1 && m <= MOST_BEATS);
+      const end: ComposeRequest['end'] = loop ? { type: 'loop' } : { type: 'any' };
+      lab.begin(requestOf(32, { ...usualLimits, hits, end }));
+    } else lab.ask();
+    beats = lab.request.beats;
     return () => lab.cancel();
   });
   function toDance(d: DanceId) {
@@ -62,7 +75,6 @@
     });
   }
 
-  let beats = $state(32);
   let beatsProblem = $state('');
   function setBeats(n: number) {
     beats = n;

@@ -142,6 +142,7 @@
   .page {
     padding: 14px 20px 40px;
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
   }
   .head {
