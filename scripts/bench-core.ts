@@ -70,7 +70,7 @@ export {
   standing,
   topLevel,
 } from '$lib/core/composer';
-export { boardRows } from '$lib/core/scene';
+export { boardRows } from '$lib/core/scene/board';
 
 /** A repertoire of one dance: the sound demo figures of the lane, their steps made larger and smaller at random. */
 export function laneRepertoire(n: number): Figure[] {

@@ -18,24 +18,20 @@ const VIEWS = [
   { name: 'figure-desk', path: '/figures/demo-push-turn', act: select },
   { name: 'figure-desk-finding', path: '/figures/demo-push-short' },
   { name: 'figure-desk-waltz', path: '/figures/demo-waltz-natural', act: late },
-  { name: 'figure-desk-dark', path: '/figures/demo-left-pass', dark: true, act: late },
-  {
-    name: 'figure-desk-details',
-    path: '/figures/demo-tango-walk',
-    act: (p) => p.getByRole('button', { name: 'Details' }).click(),
-  },
   { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
-  { name: 'figures-phone', path: '/figures', phone: true },
   { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
   { name: 'arms-route', path: '/arms', act: route },
-  { name: 'arms-phone', path: '/arms', phone: true },
   { name: 'vary', path: '/figures/demo-push', act: vary },
   { name: 'vary-phone', path: '/figures/demo-push', act: vary, phone: true },
   { name: 'versions', path: '/figures/demo-free-spin/versions' },
   { name: 'tree', path: '/figures', act: tree },
+  { name: 'combinations', path: '/combinations' },
+  { name: 'board', path: '/combinations/demo-combination-blues', act: (p) => part(p, 'Push with a turn') },
+  { name: 'board-joint', path: '/combinations/demo-combination-waltz-gap', act: mends },
+  { name: 'compose', path: '/combinations/demo-combination-break', act: compose, dark: true },
+  { name: 'call-sheet', path: '/combinations/demo-combination-layers/calls', act: layer },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
-  { name: 'shortcuts', path: '/figures/demo-push', act: (p) => p.keyboard.press('?') },
   { name: 'step-sheet', path: '/figures/demo-push-turn', print: true },
 ];
 async function select(page) {
@@ -54,6 +50,19 @@ async function vary(page) {
   await page.getByRole('group', { name: 'Counts' }).getByRole('button', { name: '3–4' }).click();
   await page.getByRole('group', { name: 'Whose part' }).getByRole('button', { name: 'the follower' }).click();
   await page.locator('.look').filter({ hasText: 'One turn right' }).click();
+}
+async function part(page, name) {
+  await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();
+}
+async function mends(page) {
+  await page.getByText('Closed change, right foot in between').waitFor();
+}
+async function compose(page) {
+  await page.keyboard.press('n');
+  await page.getByText(/ exist$/).waitFor();
+}
+async function layer(page) {
+  await page.getByRole('button', { name: 'Layer 3' }).click();
 }
 async function tree(page) {
   await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();

@@ -1,4 +1,4 @@
-import { newCombination, type Combination } from '$lib/core/combination';
+import { newCombination, type Combination } from '$lib/core/combination/schema';
 
 /** The class combinations of the Lantern Quay Dance Room, an invented school: figures of the demo repertoire. */
 const combination = (

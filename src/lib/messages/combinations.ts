@@ -4,7 +4,7 @@ import { TICKS_PER_BEAT, type Ticks } from '$lib/core/base';
 import type { Difference, Fit, Joint } from '$lib/core/joints';
 import { printHands } from '$lib/core/notation';
 import { FORMATIONS, HOLDS, LEVELS, type Level } from '$lib/core/vocabulary';
-import { capital } from './words';
+import { capital, list } from './words';
 
 /** The one place where joints, combinations and what the composer finds become sentences. */
 
@@ -229,12 +229,6 @@ export const lengthText = (beats: number, fold: number): string => {
 /** @example '1.5 turns, 1.0 in a row' */
 export const turnsText = (turns: number, inARow: number): string =>
   turns < 0.05 ? 'no turns' : `${turns.toFixed(1)} turns, ${inARow.toFixed(1)} in a row`;
-
-/** @example list(['a', 'b', 'c']) // 'a, b and c' */
-export function list(parts: readonly string[], word = 'and'): string {
-  const last = parts.at(-1) ?? '';
-  return parts.length < 2 ? last : `${parts.slice(0, -1).join(', ')} ${word} ${last}`;
-}
 
 /** Why a combination ranks where it does. @example 'joints 2 · variety 1 · all hits met' */
 export function whyText(c: Composed, r: ComposeRequest): string {

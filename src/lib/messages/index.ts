@@ -3,3 +3,4 @@ export * from './problems';
 export * from './arms';
 export * from './versions';
 export * from './combinations';
+export { list } from './words';

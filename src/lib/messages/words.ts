@@ -25,3 +25,9 @@ export function spanOfCounts(from: Ticks, to: Ticks): string {
   const last = Math.max(first, Math.ceil(to / TICKS_PER_BEAT));
   return first === last ? String(first) : `${first}–${last}`;
 }
+
+/** @example list(['a', 'b', 'c']) // 'a, b and c' */
+export function list(parts: readonly string[], word = 'and'): string {
+  const last = parts.at(-1) ?? '';
+  return parts.length < 2 ? last : `${parts.slice(0, -1).join(', ')} ${word} ${last}`;
+}

@@ -27,7 +27,7 @@ import {
 import { TICKS_PER_BEAT } from '$lib/core/base';
 import { mendEdits, type Mend } from '$lib/core/composer';
 import type { Joint } from '$lib/core/joints';
-import { boardRows, type BoardRow } from '$lib/core/scene';
+import { boardRows, type BoardRow } from '$lib/core/scene/board';
 import type { ComposeFinder, Rows } from '$lib/workers/compose-finder';
 import { begin, record, redo, undo, type History } from './history';
 

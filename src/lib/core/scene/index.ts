@@ -4,4 +4,3 @@ export * from './arms';
 export * from './picture';
 export * from './strands';
 export * from './route';
-export * from './board';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { dropPlace, type BoardRow, type BoardSpan } from '$lib/core/scene';
+  import { dropPlace, type BoardRow, type BoardSpan } from '$lib/core/scene/board';
   import { jointText } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
   import type { Player } from '$lib/state/player.svelte';

@@ -12,7 +12,7 @@
   import type { CombinationSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
   import type { ComposeFinder } from '$lib/workers/compose-finder';
-  import { endOf } from '$lib/core/scene';
+  import { endOf } from '$lib/core/scene/board';
   import FloorView from '$lib/views/floor/FloorView.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
   import BoardHeader from './BoardHeader.svelte';

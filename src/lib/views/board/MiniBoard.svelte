@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Plan } from '$lib/core/combination';
-  import { boardRows } from '$lib/core/scene';
+  import { boardRows } from '$lib/core/scene/board';
 
   /** The rows of a board in small: figures as bars, joints as seams, the beat they begin on in view. */
   let { plan, names = true, width = 260 }: { plan: Plan; names?: boolean; width?: number } = $props();

@@ -1,6 +1,7 @@
 import type { Analysis } from '$lib/core/analysis';
 import { ROLES, TICKS_PER_BEAT, type Foot, type Role } from '$lib/core/base';
-import { railBeat, type BoardRow } from '$lib/core/scene';
+import { railBeat } from '$lib/core/scene';
+import type { BoardRow } from '$lib/core/scene/board';
 import type { Plan } from '$lib/core/combination';
 import { FIT_NAMES, jointText } from '$lib/messages';
 import type { Joint } from '$lib/core/joints';
