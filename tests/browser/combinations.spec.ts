@@ -157,7 +157,6 @@ test('composing: the number follows what is wanted, and one is put on the board'
   await expect(page.locator('.facts')).toContainText('every joint holds');
   expect((await parts(page)).join()).toContain('Double cross and back');
   await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
   await expect(page.locator('.facts')).toContainText('48 beats');
 });
 
@@ -176,6 +175,17 @@ test('where none exist it is said why, and one thing is given up with one action
   await expect(panel.getByRole('status')).toHaveText('4 exist');
   await panel.getByLabel('beats, exactly').fill('0');
   await expect(panel.getByRole('alert')).toHaveText('A whole number of beats from 1 to 256.');
+});
+
+test('what is left to the phrase is filled from the board', async ({ page }) => {
+  await open(page, 'swing');
+  await sums(page).getByRole('button', { name: 'Fill 4 beats' }).click();
+  const panel = page.getByRole('region', { name: 'Compose' });
+  await expect(panel.getByRole('status')).toHaveText('None exist');
+  await panel.getByRole('button', { name: '6 beats instead' }).click();
+  await expect(panel.getByRole('status')).toHaveText(/^\d+ exist$/);
+  await panel.getByRole('button', { name: 'Add at the end' }).first().click();
+  await expect(sums(page)).toContainText('42 beats');
 });
 
 test('a mark is met, or said to be missed', async ({ page }) => {

@@ -138,6 +138,11 @@ export class Repertoire {
     return made;
   }
 
+  /** What has been read already. */
+  known(figure: Figure): Reading | undefined {
+    return this.#read.get(figure);
+  }
+
   get(id: string, own: readonly Figure[] = [], change?: Change): Reading | undefined {
     const figure = this.figure(id, own, change);
     return figure && this.reading(figure);

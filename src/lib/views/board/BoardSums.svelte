@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { driftOf, foldOfPlan, frameOf, offFoot } from '$lib/core/combination';
-  import { sayCount } from '$lib/core/time';
+  import { driftOf, foldOfPlan, frameOf, offFoot, straightAt } from '$lib/core/combination';
   import {
     beatsText,
     driftText,
@@ -9,6 +8,7 @@
     leftoverText,
     lengthText,
     minutesText,
+    straightText,
     turnsText,
   } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
@@ -104,7 +104,9 @@
       {#each worst.slice(0, 8) as f, i (i)}
         <li class={f.finding.severity}>
           <button class="plain" onclick={() => (player.stop(), (player.tick = Math.max(0, f.finding.tick)))}
-            ><b class="num">{sayCount(Math.max(0, f.finding.tick), danced.whole.figure.feel)}</b>
+            ><b
+              >{straightText(straightAt(board.combination, Math.max(0, f.finding.tick), foldOfPlan(plan)))}</b
+            >
             {plan.passes[f.pass]?.reading.figure.name}{f.finding.role ? `, ${f.finding.role}` : ''}: {findingText(
               f.finding,
             ).sentence}</button

@@ -40,7 +40,7 @@
         <div class="mends">
           {#each board.mends as m, i (i)}
             <button onclick={() => board.mend(m)}
-              ><span>{mendText(m, nameOf, say)}</span><small class="num">cost {m.cost}</small></button
+              ><span>{mendText(m, nameOf, say)}</span><small>cost {m.cost}</small></button
             >
           {/each}
         </div>

@@ -26,36 +26,47 @@
     joint: Joint | undefined;
     on: Joint | undefined;
   }
-  const lines = $derived.by(() => {
-    const list = dance ? board.kin(dance) : board.rows_.filter((r) => !r.figure.mistake);
-    const found = list.map((r): Line => {
-      if (!before)
-        return {
-          id: r.id,
-          name: r.figure.name,
-          beats: 0,
-          level: LEVELS[r.figure.level].name,
-          joint: undefined,
-          on: undefined,
-        };
-      const reading = board.repertoire.reading(r.figure);
-      return {
-        id: r.id,
-        name: r.figure.name,
-        beats: reading.beats,
-        level: LEVELS[r.figure.level].name,
-        joint: joint(before.reading.ends, reading.ends, before.over, 0),
-        on: after && joint(reading.ends, after.reading.ends, 0, after.over),
-      };
-    });
-    return found.sort(
-      (a, b) =>
-        rank(a.joint) - rank(b.joint) ||
-        (a.joint?.cost ?? 0) - (b.joint?.cost ?? 0) ||
-        a.name.localeCompare(b.name),
-    );
+  const kin = $derived(dance ? board.kin(dance) : board.rows_.filter((r) => !r.figure.mistake));
+  /** Figures are read a few at a time, so that a long list stays usable meanwhile; grows with each few. */
+  let read = $state(0);
+  const AT_ONCE = 12;
+  $effect(() => {
+    const list = kin;
+    if (!before) return;
+    let timer: ReturnType<typeof setTimeout>;
+    const some = () => {
+      const next = list.filter((r) => !board.repertoire.known(r.figure)).slice(0, AT_ONCE);
+      for (const r of next) board.repertoire.reading(r.figure);
+      if (next.length === 0) return;
+      read += next.length;
+      timer = setTimeout(some);
+    };
+    timer = setTimeout(some);
+    return () => clearTimeout(timer);
   });
-  const rank = (j: Joint | undefined) => (j ? FITS.indexOf(j.fit) : 0);
+  const lineOf = (r: (typeof kin)[number]): Line => {
+    const plain = { id: r.id, name: r.figure.name, level: LEVELS[r.figure.level].name };
+    const reading = board.repertoire.known(r.figure);
+    if (!before || !reading) return { ...plain, beats: reading?.beats ?? 0, joint: undefined, on: undefined };
+    return {
+      ...plain,
+      beats: reading.beats,
+      joint: joint(before.reading.ends, reading.ends, before.over, 0),
+      on: after && joint(reading.ends, after.reading.ends, 0, after.over),
+    };
+  };
+  const lines = $derived.by(() => {
+    void read;
+    return kin
+      .map(lineOf)
+      .sort(
+        (a, b) =>
+          rank(a.joint) - rank(b.joint) ||
+          (a.joint?.cost ?? 0) - (b.joint?.cost ?? 0) ||
+          a.name.localeCompare(b.name),
+      );
+  });
+  const rank = (j: Joint | undefined) => (j ? FITS.indexOf(j.fit) : before ? 9 : 0);
   const fits = (l: Line) => rank(l.joint) < 2;
   const shown = $derived(
     lines.filter((l) => (!only || fits(l)) && l.name.toLowerCase().includes(words.trim().toLowerCase())),
