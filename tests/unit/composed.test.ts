@@ -35,6 +35,7 @@ import {
 } from '$lib/core/composer';
 import { edited } from '$lib/core/combination';
 import { newFigure, type Figure } from '$lib/core/figure';
+import { jointBetween, type Joint } from '$lib/core/joints';
 import type { DanceId } from '$lib/core/vocabulary';
 import { demoCombinations, demoFigures } from '$lib/demo';
 
@@ -331,6 +332,48 @@ describe('mends of a joint', () => {
     expect(plan.passes.map((p) => p.joint?.fit)).toEqual([undefined, 'fits', 'fits']);
     const w = wholeOf(plan)!;
     expect(armsAt(w.analysis.arms, w.analysis.end - 1, true).crossing).toBe(2);
+  });
+});
+
+describe('seeded mistakes at a joint', () => {
+  /** Common practice: each is what a teacher looks for where one figure ends and the next begins. */
+  const pairs = demoFigures.flatMap((f) => {
+    const after = demoFigures.filter(
+      (g) => g.dance === f.dance && sound(all.reading(f)) && sound(all.reading(g)),
+    );
+    return after.flatMap((g) => {
+      const [a, b] = [all.reading(f).ends, all.reading(g).ends];
+      const now = jointBetween(a, b);
+      return now.fit === 'fits' || now.fit === 'small' ? [{ a, b, now }] : [];
+    });
+  });
+  const added = (was: Joint, then: Joint): string[] =>
+    then.differences
+      .map((d) => `${d.code} ${d.role ?? ''}`.trim())
+      .filter((k) => !was.differences.some((d) => `${d.code} ${d.role ?? ''}`.trim() === k));
+
+  it('the other foot of one role is a wrong foot of that role and nothing else', () => {
+    expect(pairs.length).toBeGreaterThan(100);
+    for (const { a, b, now } of pairs)
+      for (const role of ['leader', 'follower'] as const) {
+        const free = { ...a.exit.free, [role]: a.exit.free[role] === 'L' ? 'R' : 'L' } as typeof a.exit.free;
+        const then = jointBetween({ ...a, exit: { ...a.exit, free } }, b);
+        expect([added(now, then), then.fit, then.cost]).toEqual([[`foot ${role}`], 'bridge', Infinity]);
+      }
+  });
+  it('partners turned away from each other, or far apart, are found as that', () => {
+    for (const { a, b, now } of pairs) {
+      const turned = jointBetween({ ...a, exit: { ...a.exit, turn: a.exit.turn + 90 } }, b);
+      expect([turned.fit, added(now, turned).filter((x) => x !== 'facing')]).toEqual(['bridge', []]);
+      const far = jointBetween({ ...a, exit: { ...a.exit, ahead: a.exit.ahead + 2 } }, b);
+      expect([far.fit, added(now, far).filter((x) => x !== 'place')]).toEqual(['bridge', []]);
+    }
+  });
+  it('a joint costs what its differences cost, and less is never needed', () => {
+    for (const { now } of pairs) {
+      expect(now.cost).toBe(now.differences.reduce((sum, d) => sum + d.cost, 0));
+      expect(now.fit === 'fits' || now.differences.some((d) => d.fit === 'small')).toBe(true);
+    }
   });
 });
 

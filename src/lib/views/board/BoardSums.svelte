@@ -178,4 +178,10 @@
     color: var(--good);
     padding-top: 4px;
   }
+  @media (max-width: 900px) {
+    .sums {
+      max-height: none;
+      margin-right: 0;
+    }
+  }
 </style>
