@@ -23,7 +23,7 @@
       .filter((m) => m.pass === l.pass)
       .map((m) => `meets the mark on ${straightText(straightAt(c, m.tick, foldOfPlan(plan)))}`),
   ];
-  const start = $derived(plan.passes[0]?.reading.figure);
+  const cautions = $derived([...new Set(plan.passes.flatMap((p) => p.reading.figure.cautions))]);
 </script>
 
 <article class="sheet" aria-label="Call sheet">
@@ -38,7 +38,7 @@
       )}
     </p>
     {#if c.notes}<p>{c.notes}</p>{/if}
-    {#if start?.cautions.length}<p>{start.cautions.join(' ')}</p>{/if}
+    {#if cautions.length > 0}<p>{cautions.join(' ')}</p>{/if}
   </header>
   <ol>
     {#each lines as l (l.pass)}
