@@ -1,6 +1,6 @@
 import type { Composed, ComposeRequest, Conflict, Constraint, Mend } from '$lib/core/composer';
 import type { Drift, Hit, Leftover, Straight } from '$lib/core/combination';
-import { TICKS_PER_BEAT, type Ticks } from '$lib/core/base';
+import type { Ticks } from '$lib/core/base';
 import type { Difference, Fit, Joint } from '$lib/core/joints';
 import { printHands } from '$lib/core/notation';
 import { FORMATIONS, HOLDS, LEVELS, type Level } from '$lib/core/vocabulary';
@@ -254,5 +254,3 @@ export const minutesText = (seconds: number): string => {
   const all = Math.round(seconds);
   return `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
 };
-
-export const beatOf = (tick: Ticks): number => Math.floor(tick / TICKS_PER_BEAT) + 1;

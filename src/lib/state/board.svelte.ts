@@ -65,7 +65,7 @@ export class Board {
     combination: Combination,
     readonly repertoire: Repertoire,
     readonly parents: Parents,
-    readonly rows_: Rows,
+    readonly stored: Rows,
     private readonly finder: ComposeFinder,
     private readonly makeKey: () => string,
   ) {
@@ -219,7 +219,7 @@ export class Board {
 
   /** The figures of a dance that may be composed with: no mistakes on purpose. */
   kin(dance: string): Rows {
-    return this.rows_.filter((r) => r.figure.dance === dance && !r.figure.mistake);
+    return this.stored.filter((r) => r.figure.dance === dance && !r.figure.mistake);
   }
 
   /** Applies a mend of the chosen joint as one step of the history. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
 import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
 import { isVersion, type Kept } from '../figure';
-import { jsonPlace, parseKept, fileSchema, firstIssue, keptInFile, type FileError } from './json';
+import { parseKept, parseText, fileSchema, firstIssue, keptInFile, type FileError } from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
 export const COMBINATION_VERSION = 1;
@@ -54,15 +54,9 @@ export function readCombinations(
   text: string,
   known: (id: string) => boolean,
 ): Result<CombinationFile, FileError> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (e) {
-    return fail({
-      at: jsonPlace(text, e),
-      message: 'This is not JSON: it breaks off or has a stray character here.',
-    });
-  }
+  const parsed = parseText(text);
+  if (!parsed.ok) return parsed;
+  const raw = parsed.value;
   const version = (raw as { version?: unknown } | null)?.version;
   if (typeof version === 'number' && version > COMBINATION_VERSION)
     return fail({

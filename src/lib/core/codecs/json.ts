@@ -76,16 +76,9 @@ export function migrate(
  * @example readJson(writeJson([figure])) // { ok: true, value: [figure] }
  */
 export function readJson(text: string): Result<Kept[], FileError> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (e) {
-    return fail({
-      at: jsonPlace(text, e),
-      message: 'This is not JSON: it breaks off or has a stray character here.',
-    });
-  }
-  const current = migrate(raw, MIGRATIONS, VERSION);
+  const parsed = parseText(text);
+  if (!parsed.ok) return parsed;
+  const current = migrate(parsed.value, MIGRATIONS, VERSION);
   if (!current.ok) return current;
   const file = fileSchema.safeParse(current.value);
   if (!file.success) return fail(firstIssue(file.error.issues, current.value));
@@ -125,8 +118,19 @@ export function firstIssue(issues: readonly z.core.$ZodIssue[], raw: unknown): F
     : { at, message: issue.message };
 }
 
-/** Line and column at which a text stops being JSON. */
-export function jsonPlace(text: string, error: unknown): string {
+/** A text as JSON; where it stops being that, line and column are named. */
+export function parseText(text: string): Result<unknown, FileError> {
+  try {
+    return ok(JSON.parse(text.replace(/^\uFEFF/, '')));
+  } catch (e) {
+    return fail({
+      at: jsonPlace(text, e),
+      message: 'This is not JSON: it breaks off or has a stray character here.',
+    });
+  }
+}
+
+function jsonPlace(text: string, error: unknown): string {
   const found = /position (\d+)/.exec(error instanceof Error ? error.message : '');
   const at = found ? Number(found[1]) : text.length;
   const before = text.slice(0, at).split('\n');

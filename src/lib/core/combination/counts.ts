@@ -48,13 +48,13 @@ export function leftover(beats: Beats, start: Beats, phrase: number, fold: Fold 
 
 /** Music beats (from 1) on which a phrase begins, inside the combination and at its end. */
 export function phraseStarts(p: Plan): Beats[] {
-  const { start, phrase } = p.combination;
+  const { phrase } = p.combination;
   const first = musicBeat(p.combination, p.from);
   const last = first + p.beats;
   const from = Math.ceil((first - 1) / phrase) * phrase + 1;
   const found: Beats[] = [];
   for (let b = from; b <= last; b += phrase) found.push(b);
-  return start > 0 ? found : [];
+  return found;
 }
 
 /** A marked beat of the music, and what is danced there. */

@@ -244,13 +244,6 @@ export function driftOf(w: Whole): Drift {
   return { x: w.leaves.x - first.x, y: w.leaves.y - first.y, turn: w.leaves.facing - first.facing };
 }
 
-/** Rounds after which the couple faces as at the beginning; undefined where that never happens within 24. */
-export function roundsHome(w: Whole, settle: Degrees): number | undefined {
-  const by = driftOf(w).turn + settle;
-  for (let n = 1; n <= 24; n++) if (Math.abs(((n * by) % 360) + 0) < 1e-6) return n;
-  return undefined;
-}
-
 /** The dances of a plan, in order of appearance. */
 export const dancesIn = (p: Plan): string[] => [
   ...new Set(p.passes.map((x) => DANCES[x.reading.figure.dance].name)),

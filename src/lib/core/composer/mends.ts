@@ -137,7 +137,7 @@ const settled = (s: ArmState): ArmState => ({ ...s, rests: [] });
 function routeFigure(before: Reading, route: Route): Figure | undefined {
   const hold = holdOf(before.ends.exit.arms);
   const formation = formationOf(before);
-  const { free, turn } = before.ends.exit;
+  const { free } = before.ends.exit;
   if (!hold || !formation || free.leader === 'both' || free.follower === 'both') return undefined;
   const beats = 2 * Math.ceil((route.moves.length + 1) / 2);
   const places = Array.from({ length: beats }, (_, i) => `${i + 1} place`).join(' ');
@@ -159,7 +159,7 @@ function routeFigure(before: Reading, route: Route): Figure | undefined {
   const edits = writeRoute(figure, route, TICKS_PER_BEAT);
   if (!edits.ok) return undefined;
   const done = applyEdits(figure, edits.value);
-  return done.ok && turn !== undefined ? done.value : undefined;
+  return done.ok ? done.value : undefined;
 }
 
 function holdOf(s: ArmState): HoldId | undefined {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { analyse } from '../analysis';
 import { APART, apply, keyOfState, releaseHand, stateOfHold, takeHands, type ArmState } from '../arms';
 import { newFigure, type Figure } from '../figure';
-import { readHands } from '../notation';
+import { printHands, readHands } from '../notation';
 import { HOLD_IDS, type DanceId, type HoldId } from '../vocabulary';
 import { JOINT, endsOf, handsBetween, jointBetween, keyOfStand, type Ends } from './index';
 
@@ -127,7 +127,16 @@ describe('keys', () => {
     expect(keyOfStand(a)).not.toBe(keyOfStand({ ...a, free: { ...a.free, leader: 'R' } }));
     expect(keyOfStand(a)).not.toBe(keyOfStand(held('left-right').exit));
   });
-  it('acts are printed so that they are read as the same', () => {
-    expect(readHands('release right to left, right to right low').acts.length).toBe(2);
+  it('what the hands do at a joint is printed so that it is read as the same', () => {
+    let n = 0;
+    for (const a of HOLD_IDS)
+      for (const b of HOLD_IDS) {
+        const { acts, reaches } = handsBetween(stateOfHold(a), stateOfHold(b));
+        if (!reaches || acts.length === 0) continue;
+        expect(readHands(printHands(acts)).acts.length).toBe(acts.length);
+        expect(readHands(printHands(acts)).unknown).toEqual([]);
+        n++;
+      }
+    expect(n).toBeGreaterThan(40);
   });
 });

@@ -26,7 +26,7 @@
     joint: Joint | undefined;
     on: Joint | undefined;
   }
-  const kin = $derived(dance ? board.kin(dance) : board.rows_.filter((r) => !r.figure.mistake));
+  const kin = $derived(dance ? board.kin(dance) : board.stored.filter((r) => !r.figure.mistake));
   /** Figures are read a few at a time, so that a long list stays usable meanwhile; grows with each few. */
   let read = $state(0);
   const AT_ONCE = 12;
