@@ -10,8 +10,19 @@ const HEADERS: Readonly<Record<string, string>> = {
   'X-Frame-Options': 'DENY',
 };
 
+/** A page of another site asks; programs that are no browser name no origin. */
+const fromElsewhere = (request: Request, url: URL): boolean => {
+  const origin = request.headers.get('origin');
+  return request.method !== 'GET' && request.method !== 'HEAD' && origin !== null && origin !== url.origin;
+};
+
 export const handle: Handle = async ({ event, resolve }) => {
-  const response = await resolve(event);
+  const response = fromElsewhere(event.request, event.url)
+    ? Response.json(
+        { error: { at: 'Origin', message: 'Only pages of this application may send this.' } },
+        { status: 403 },
+      )
+    : await resolve(event);
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   return response;
 };

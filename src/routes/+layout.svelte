@@ -8,6 +8,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import { app } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import Deleted from '$lib/views/shell/Deleted.svelte';
 
   let { children } = $props();
   const places = [
@@ -19,6 +20,8 @@
   ];
   let Dialogs: Component | undefined = $state.raw();
   let systemDark = $state(false);
+  /** How often something came back: the screen shown is made anew. */
+  let backs = $state(0);
   const dark = $derived(app.theme === 'dark' || (app.theme === 'system' && systemDark));
 
   onMount(() => {
@@ -74,7 +77,10 @@
     >
   </span>
 </header>
-<main id="main" tabindex="-1">{@render children()}</main>
+<main id="main" tabindex="-1">
+  {#key backs}{@render children()}{/key}
+</main>
+<Deleted onback={() => backs++} />
 {#if Dialogs}<Dialogs />{/if}
 
 <style>

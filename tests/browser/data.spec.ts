@@ -112,7 +112,38 @@ test('an empty repertoire says what it is for and brings the demo back', async (
   await page.reload();
   await expect(page.getByText('No figures yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText(
+    '46 figures and 0 combinations of the demo are missing',
+  );
+  await page.getByRole('button', { name: 'Bring what is missing' }).click();
   await expect(page.getByText('46 in the repertoire')).toBeVisible();
+});
+
+test('putting the demo back asks first and leaves alone what was changed', async ({ page }) => {
+  await page.goto('/figures/demo-push');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('My push');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.saved')).toHaveText('Saved');
+  await page.goto('/data');
+  await page.getByRole('button', { name: 'Put the demo repertoire back' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('You have changed “My push”: it stays as it is.');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.goto('/figures/demo-push');
+  await expect(page.locator('h1')).toContainText('My push');
+});
+
+test('the plain-text call of the API works on the built server, as any program would send it', async ({
+  request,
+}) => {
+  const send = (headers: Record<string, string>) =>
+    request.post('/api/analyse', {
+      headers: { 'Content-Type': 'text/plain', ...headers },
+      data: 'leader 1 back 2 close 3 triple 5 anchor\nfollower 1 fwd 2 fwd 3 triple 5 back 6 back',
+    });
+  const answer = await send({});
+  expect(answer.status()).toBe(200);
+  expect((await answer.json()).counts).toBe(6);
+  expect((await send({ Origin: 'http://elsewhere.example' })).status()).toBe(403);
 });
 
 for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation']) {

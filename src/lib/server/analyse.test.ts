@@ -96,4 +96,30 @@ describe('POST /api/analyse', () => {
     );
     expect(response.status).toBe(400);
   });
+
+  it('figures of more than 999 counts are refused, repeats counted', async () => {
+    const long = (n: number) => ask(`leader ${n} fwd\nfollower ${n} back`, 'text/plain');
+    expect((await long(1000)).status).toBe(422);
+    expect((await long(999)).body.counts).toBe(1);
+    const repeated =
+      'figure: T\ndance: tango\nrepeat: 1-100 x10\n\nleader 1 fwd 100 fwd\nfollower 1 back 100 back';
+    expect((await ask(repeated, 'text/plain')).body.error.at).toBe('lines');
+  });
+
+  it('mends stop when their time is up, and the answer says so', async () => {
+    const steps = (foot: string) => Array.from({ length: 60 }, (_, i) => `${i + 1} ${foot}`).join(' ');
+    const text = `leader ${steps('L')}\nfollower ${steps('R')}`;
+    let now = 0;
+    const response = await analyseRequest(
+      new Request('http://localhost/', {
+        method: 'POST',
+        body: JSON.stringify({ text, fixes: true }),
+        headers: { 'content-type': 'application/json' },
+      }),
+      () => (now += 50),
+    );
+    const body = await response.json();
+    expect(body.fixesComplete).toBe(false);
+    expect(now).toBeLessThan(50 * 200);
+  });
 });

@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { analyse, type Analysis } from '$lib/core/analysis';
 import { ROLES, TICKS_PER_BEAT, ok, type Result, type Role } from '$lib/core/base';
 import { firstIssue, readJson, readText, FORMAT, VERSION } from '$lib/core/codecs';
-import { isVersion, type Figure } from '$lib/core/figure';
+import { isVersion, lengthOf, timeMoves, type Figure } from '$lib/core/figure';
 import { check, fixesFor } from '$lib/core/findings';
+import { parse } from '$lib/core/notation';
 import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
 import { findingText, problemText, remedyText } from '$lib/messages';
@@ -11,6 +12,10 @@ import { parseJson, readBody, refuse, refused, typeOf, type Refusal } from './bo
 
 /** Largest body accepted, in bytes. */
 export const BODY_LIMIT = 64 * 1024;
+/** Longest figure answered, repeats run. */
+export const MOST_COUNTS = 999;
+/** Time for all mends of one answer, milliseconds; the server does nothing else meanwhile. Our choice. */
+export const MENDS_BUDGET = 1000;
 
 const height = z.number().min(1).max(2.4);
 const requestSchema = z
@@ -31,12 +36,29 @@ interface Asked {
   readonly fixes: boolean;
 }
 /** `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. */
-export async function analyseRequest(request: Request): Promise<Response> {
+export async function analyseRequest(
+  request: Request,
+  clock: () => number = () => performance.now(),
+): Promise<Response> {
   const body = await readBody(request, BODY_LIMIT);
   const asked = body.ok ? readAsked(body.value, typeOf(request)) : body;
   if (!asked.ok) return refused(asked.error);
-  const a = analyse(asked.value.figure, asked.value.heights);
-  return Response.json(report(a, asked.value));
+  const { figure } = asked.value;
+  const counts = highestCount(figure);
+  if (counts > MOST_COUNTS)
+    return refused({
+      status: 422,
+      at: 'lines',
+      message: `The figure goes to count ${counts}; at most ${MOST_COUNTS} are answered.`,
+    });
+  return Response.json(report(analyse(figure, asked.value.heights), asked.value, clock));
+}
+
+/** The highest count a figure reaches, written or danced with its repeats. */
+function highestCount(figure: Figure): number {
+  const parsed = parse(figure.lines);
+  const written = ROLES.flatMap((role) => timeMoves(parsed, role, figure).map((t) => t.last));
+  return Math.ceil(written.reduce((a, b) => Math.max(a, b), lengthOf(parsed, figure)) / TICKS_PER_BEAT);
 }
 
 function readAsked(body: string, type: string | undefined): Result<Asked, Refusal> {
@@ -98,10 +120,13 @@ function armsReport(a: Analysis) {
 }
 
 /** The answer: plain data, counts as written, metres and degrees. */
-function report(a: Analysis, asked: Asked) {
+function report(a: Analysis, asked: Asked, clock: () => number) {
+  const until = clock() + MENDS_BUDGET;
+  let complete = true;
+  const enough = () => clock() > until && !(complete = false);
   const say = (tick: number) => sayCount(tick, a.figure.feel);
   const { floor } = a;
-  return {
+  const answer = {
     name: a.figure.name,
     counts: a.counts,
     roles: Object.fromEntries(ROLES.map((role) => [role, roleReport(a, role)])),
@@ -141,7 +166,7 @@ function report(a: Analysis, asked: Asked) {
       ...findingText(f),
       ...(asked.fixes
         ? {
-            fixes: fixesFor(a, f, 3, asked.heights, 30).map((x) => ({
+            fixes: fixesFor(a, f, 3, asked.heights, 30, undefined, enough).map((x) => ({
               says: remedyText(x),
               lines: x.result.lines.split('\n'),
             })),
@@ -149,6 +174,7 @@ function report(a: Analysis, asked: Asked) {
         : {}),
     })),
   };
+  return asked.fixes ? { ...answer, fixesComplete: complete } : answer;
 }
 
 function roleReport(a: Analysis, role: Role) {

@@ -14,12 +14,21 @@ const settingsSchema = z.object({
 });
 const KEY = 'brisk-partner:settings';
 
+interface Deleted {
+  readonly name: string;
+  /** The list it comes back to. */
+  readonly list: string;
+  readonly restore: () => Promise<void>;
+}
+
 /** What the whole application shares: the store, the settings, the open dialogs. */
 class App {
   theme: Theme = $state('system');
   leaderHeight = $state(defaultHeights.leader as number);
   followerHeight = $state(defaultHeights.follower as number);
   turnSchool: TurnSchool = $state('left-right');
+  /** What was deleted last and can still be brought back. */
+  deleted: Deleted | undefined = $state.raw(undefined);
   palette = $state(false);
   shortcuts = $state(false);
   /** Compares figures; what it has read is kept while the application is open. */

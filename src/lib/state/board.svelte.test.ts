@@ -55,6 +55,24 @@ describe('the board', () => {
     expect([b.canUndo, b.canRedo]).toEqual([true, false]);
   });
 
+  it('the first figure on an empty board brings a tempo that lies in its range', () => {
+    for (const { id, tempo } of demoFigures) {
+      const b = open(of());
+      b.insert([id], 0);
+      const bpm = b.combination.tempo[0]!.bpm;
+      expect(bpm >= tempo.min && bpm <= tempo.max, id).toBe(true);
+    }
+    const b = open({ ...of(), tempo: [{ beat: 0, bpm: 96 }] });
+    b.insert(['demo-salsa1-basic'], 0);
+    expect(b.combination.tempo).toEqual([{ beat: 0, bpm: 96 }]);
+  });
+
+  it('a number of times is a whole number', () => {
+    const b = open(of('push'));
+    b.times(0, 2.5);
+    expect(b.combination.parts[0]?.times).toBe(3);
+  });
+
   it('typing a number of times is one step, and stays within its limits', () => {
     const b = open(of('push'));
     b.times(0, 2);

@@ -1,5 +1,6 @@
 import { untrack } from 'svelte';
 import {
+  NEW_TEMPO,
   duration,
   edited,
   findingsOf,
@@ -11,6 +12,7 @@ import {
   loads,
   loops,
   planOf,
+  tempoWithin,
   wholeOf,
   type BoardEdit,
   type Combination,
@@ -128,9 +130,19 @@ export class Board {
 
   edit(edits: BoardEdit | readonly BoardEdit[], group?: string): void {
     const all = Array.isArray(edits) ? (edits as readonly BoardEdit[]) : [edits as BoardEdit];
-    const next = all.reduce(edited, this.combination);
+    const next = this.#inTempo(all.reduce(edited, this.combination));
     this.notice = '';
     this.#become(record(this.#history, next, group, Date.now()));
+  }
+  /** The first figures on an empty board bring their tempo, unless one has been set. */
+  #inTempo(next: Combination): Combination {
+    const { parts, tempo } = this.combination;
+    const untouched = tempo.length === 1 && tempo[0]?.bpm === NEW_TEMPO && next.tempo === tempo;
+    if (parts.length > 0 || next.parts.length === 0 || !untouched) return next;
+    const bpm = tempoWithin(
+      next.parts.flatMap((p) => this.repertoire.figure(p.figure, next.own)?.tempo ?? []),
+    );
+    return bpm === undefined ? next : { ...next, tempo: [{ beat: 0, bpm }] };
   }
   /** Takes a whole combination over as one step of the history. */
   become(c: Combination): void {
@@ -176,7 +188,10 @@ export class Board {
     this.chosen = { type: 'part', part: at + 1 };
   }
   times(at: number, times: number): void {
-    this.edit({ type: 'set', at, patch: { times: Math.max(1, Math.min(32, times)) } }, `times${at}`);
+    this.edit(
+      { type: 'set', at, patch: { times: Math.max(1, Math.min(32, Math.round(times))) } },
+      `times${at}`,
+    );
   }
 
   choosePart(part: number): void {

@@ -33,7 +33,11 @@ export class OpenBoard {
   async #open(id: string, finder: ComposeFinder): Promise<void> {
     const db = await app.db();
     const row = await loadCombination(db, id);
-    const unsaved = combinationJournal.read(localStorage, id);
+    const unsaved = combinationJournal.rescue(
+      localStorage,
+      id,
+      row && { rev: row.rev, updated: row.updated, doc: row.combination },
+    );
     const { rows } = readable(await loadAll(db));
     if (!this.#alive) return;
     const kept = row && combinationSchema.safeParse(row.combination);

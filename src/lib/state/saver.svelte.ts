@@ -28,7 +28,7 @@ export class Saver<D extends { readonly id: string }, R extends { readonly rev: 
 
   /** Notes the document at once and saves it as soon as the save before it is done. */
   save(doc: D): void {
-    this.shelf.journal.note(this.store, this.#rev, doc);
+    this.shelf.journal.note(this.store, this.#rev, doc, Date.now());
     this.#next = doc;
     if (this.state !== 'conflict') void this.#run();
   }
@@ -44,7 +44,7 @@ export class Saver<D extends { readonly id: string }, R extends { readonly rev: 
       if (!result.ok) {
         this.#next ??= doc;
         this.problem = result.error;
-        this.state = result.error.type === 'failed' ? 'failed' : 'conflict';
+        this.state = ['failed', 'unreadable'].includes(result.error.type) ? 'failed' : 'conflict';
         this.#busy = false;
         return;
       }

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '$lib/core/base';
 import { combinationSchema, type Combination } from '$lib/core/combination/schema';
 import type { CombinationRow, Database } from './db';
-import type { Imported, OnClash, SaveError } from './repertoire';
+import { unreadable, type Imported, type OnClash, type SaveError } from './repertoire';
 
 /** Saves over revision `base` (0: new); nothing is written when another tab has saved meanwhile. */
 export async function saveCombination(
@@ -11,6 +11,8 @@ export async function saveCombination(
   now: number,
 ): Promise<Result<CombinationRow, SaveError<CombinationRow>>> {
   const { id } = combination;
+  const refused = unreadable(combinationSchema, combination);
+  if (refused) return fail(refused);
   try {
     return await db.transaction('rw', db.combinations, async () => {
       const there = await db.combinations.get(id);
@@ -33,7 +35,18 @@ export const loadCombination = (db: Database, id: string): Promise<CombinationRo
 export const loadCombinations = (db: Database): Promise<CombinationRow[]> =>
   db.combinations.orderBy('updated').reverse().toArray();
 
-export const deleteCombination = (db: Database, id: string): Promise<void> => db.combinations.delete(id);
+/** Deletes; gives what lay there, for {@link restoreCombination}. */
+export async function deleteCombination(db: Database, id: string): Promise<CombinationRow | undefined> {
+  const row = await db.combinations.get(id);
+  await db.combinations.delete(id);
+  return row;
+}
+
+/** Takes a deletion back, unless something lies there again. */
+export const restoreCombination = (db: Database, row: CombinationRow): Promise<void> =>
+  db.transaction('rw', db.combinations, async () => {
+    if (!(await db.combinations.get(row.id))) await db.combinations.put({ ...row, rev: row.rev + 1 });
+  });
 
 /** Those that can be read; the others stay stored. */
 export const readableCombinations = (rows: readonly CombinationRow[]): CombinationRow[] =>

@@ -1,5 +1,6 @@
 export * from './combinations';
 export * from './db';
+export * from './demo';
 export * from './journal';
 export * from './repertoire';
 export * from './shelf';

@@ -9,6 +9,24 @@ export type SyncStore = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
 export interface Unsaved<D> {
   readonly base: number;
   readonly doc: D;
+  /** When it was noted, milliseconds since 1970; undefined in notes of earlier versions. */
+  readonly at: number | undefined;
+}
+
+/** What the store holds of a document, for comparing. */
+export interface Stored<D> {
+  readonly rev: number;
+  readonly updated: number;
+  readonly doc: D;
+}
+
+/** Equal as values, in whatever order the keys stand. */
+export function sameValue(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const [x, y] = [a, b] as [Record<string, unknown>, Record<string, unknown>];
+  const keys = Object.keys(x);
+  return keys.length === Object.keys(y).length && keys.every((k) => sameValue(x[k], y[k]));
 }
 
 /**
@@ -21,14 +39,16 @@ export class Journal<D extends { readonly id: string }> {
   constructor(
     private readonly prefix: string,
     private readonly key: string,
-    schema: z.ZodType,
+    private readonly schema: z.ZodType,
   ) {
-    this.#entry = z.object({ base: z.int().min(0), [key]: schema });
+    this.#entry = z.object({ base: z.int().min(0), at: z.number().optional(), [key]: schema });
   }
 
-  note(store: SyncStore, base: number, doc: D): void {
+  /** Notes an edit; what could not be read back is not noted. */
+  note(store: SyncStore, base: number, doc: D, at: number): void {
+    if (!this.schema.safeParse(doc).success) return;
     try {
-      store.setItem(this.prefix + doc.id, JSON.stringify({ base, [this.key]: doc }));
+      store.setItem(this.prefix + doc.id, JSON.stringify({ base, at, [this.key]: doc }));
     } catch {
       // Storage is full or forbidden: saving to the database goes on without the note.
     }
@@ -58,11 +78,28 @@ export class Journal<D extends { readonly id: string }> {
       if (raw === null) return undefined;
       const entry = this.#entry.safeParse(JSON.parse(raw));
       if (!entry.success) return undefined;
-      const { base, [this.key]: doc } = entry.data as { base: number } & Record<string, unknown>;
-      return { base, doc: doc as D };
+      const {
+        base,
+        at,
+        [this.key]: doc,
+      } = entry.data as { base: number; at?: number } & Record<string, unknown>;
+      return { base, at, doc: doc as D };
     } catch {
       return undefined;
     }
+  }
+
+  /**
+   * The note where it says something the store does not: it is newer than what is stored, and different. Any other is
+   * forgotten: web storage reaches the disk late, so that an old note may outlive the save it was written for.
+   */
+  rescue(store: SyncStore, id: string, row: Stored<D> | undefined): Unsaved<D> | undefined {
+    const note = this.read(store, id);
+    if (!note || !row) return note;
+    const newer = note.at === undefined ? note.base >= row.rev : note.at > row.updated;
+    if (newer && !sameValue(note.doc, row.doc)) return note;
+    this.forget(store, id);
+    return undefined;
   }
 }
 

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { fail, ok, type Result } from '$lib/core/base';
 import { figureSchema, isVersion, regrown, type Figure, type Kept } from '$lib/core/figure';
 import type { Database, FigureRow, StoredRow } from './db';
@@ -6,7 +7,16 @@ import { growRows, keptIn, rowOf, withAncestors } from './grown';
 export type SaveError<R = FigureRow> =
   | { readonly type: 'changed-elsewhere'; readonly theirs: R }
   | { readonly type: 'deleted-elsewhere' }
-  | { readonly type: 'failed'; readonly message: string };
+  | { readonly type: 'failed'; readonly message: string }
+  /** It could not be read back: `at` names the place. Nothing was written. */
+  | { readonly type: 'unreadable'; readonly at: string; readonly message: string };
+
+/** What the schema that will read a document says against it; undefined where it can be read back. */
+export function unreadable(schema: z.ZodType, doc: unknown): SaveError<never> | undefined {
+  const read = schema.safeParse(doc);
+  const issue = read.error?.issues[0];
+  return issue && { type: 'unreadable', at: issue.path.join('.') || 'the whole', message: issue.message };
+}
 
 /**
  * Saves a figure over revision `base` (0: new). Nothing is written when another tab has saved meanwhile: the error
@@ -18,6 +28,8 @@ export async function saveFigure(
   base: number,
   now: number,
 ): Promise<Result<FigureRow, SaveError>> {
+  const refused = unreadable(figureSchema, figure);
+  if (refused) return fail(refused);
   try {
     return await db.transaction('rw', db.figures, async () => {
       const there = await db.figures.get(figure.id);

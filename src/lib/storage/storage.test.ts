@@ -4,7 +4,11 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { asVersion, newFigure, type Figure } from '$lib/core/figure';
 import { newCombination } from '$lib/core/combination';
 import {
+  bringMissing,
   combinationsWith,
+  compareShipped,
+  restoreCombination,
+  restoreFigures,
   deleteCombination,
   importCombinations,
   loadCombination,
@@ -136,12 +140,32 @@ describe('the journal of unsaved edits', () => {
 
   it('keeps the last edit until exactly that is saved', () => {
     const store = memory();
-    journal.note(store, 2, figure('a', 'one'));
-    journal.note(store, 2, figure('a', 'two'));
+    journal.note(store, 2, figure('a', 'one'), 1);
+    journal.note(store, 2, figure('a', 'two'), 2);
     journal.settle(store, figure('a', 'one'));
-    expect(journal.read(store, 'a')).toEqual({ base: 2, doc: figure('a', 'two') });
+    expect(journal.read(store, 'a')).toEqual({ base: 2, at: 2, doc: figure('a', 'two') });
     journal.settle(store, figure('a', 'two'));
     expect(journal.read(store, 'a')).toBeUndefined();
+  });
+
+  it('a note is used only if it is newer than the store, and different', () => {
+    const store = memory();
+    const stored = (updated: number, name: string) => ({ rev: 3, updated, doc: figure('a', name) });
+    const noted = (at: number) => journal.note(store, 2, figure('a', 'mine'), at);
+    noted(50);
+    expect(journal.rescue(store, 'a', stored(60, 'later'))).toBeUndefined();
+    expect(store.map.size).toBe(0);
+    noted(70);
+    expect(journal.rescue(store, 'a', stored(60, 'mine'))).toBeUndefined();
+    noted(70);
+    expect(journal.rescue(store, 'a', stored(60, 'earlier'))?.doc.name).toBe('mine');
+    expect(journal.rescue(store, 'a', undefined)?.doc.name).toBe('mine');
+  });
+
+  it('what could not be read back is not noted', () => {
+    const store = memory();
+    journal.note(store, 0, { ...figure('a'), repeat: { from: 1, to: 2, times: 2.5 } }, 1);
+    expect(store.map.size).toBe(0);
   });
 
   it('a spoiled note or a forbidden store is no note, and no error', () => {
@@ -161,7 +185,7 @@ describe('the journal of unsaved edits', () => {
         throw new Error('no');
       },
     };
-    journal.note(forbidden, 0, figure('a'));
+    journal.note(forbidden, 0, figure('a'), 1);
     expect(journal.read(forbidden, 'a')).toBeUndefined();
   });
 });
@@ -325,5 +349,71 @@ describe('combinations', () => {
     expect((await loadFigure(now, 'push'))?.figure).toEqual(push);
     expect(await saveCombination(now, c, 0, 1)).toMatchObject({ ok: true });
     now.close();
+  });
+});
+
+describe('nothing is saved that cannot be read back', () => {
+  it('a figure or combination the schema refuses is not written, and the place is named', async () => {
+    const odd = { ...figure('odd'), repeat: { from: 1, to: 2, times: 2.5 } };
+    expect(await saveFigure(db, odd, 0, 1)).toMatchObject({
+      ok: false,
+      error: { type: 'unreadable', at: 'repeat.times' },
+    });
+    expect(await db.figures.count()).toBe(0);
+    const c = newCombination('c');
+    await saveCombination(db, c, 0, 1);
+    const twice = { ...c, parts: [{ key: 'k', figure: 'a', times: 2.5 }] };
+    expect(await saveCombination(db, twice, 1, 2)).toMatchObject({
+      ok: false,
+      error: { type: 'unreadable', at: 'parts.0.times' },
+    });
+    expect(readableCombinations(await loadCombinations(db))).toHaveLength(1);
+  });
+});
+
+describe('deleting can be taken back', () => {
+  it('a figure comes back with its versions as they were', async () => {
+    const push = { ...figure('push'), lines: 'leader 1 back 2 close' };
+    await saveFigure(db, push, 0, 1);
+    await saveVersion(db, 'push', { ...push, id: 'late', lines: 'leader 1 back 2 side' }, 2);
+    const before = await loadAll(db);
+    const rows = await deleteFigure(db, 'push');
+    expect((await loadAll(db)).map((r) => [r.id, r.version])).toEqual([['late', undefined]]);
+    await restoreFigures(db, rows);
+    const after = await loadAll(db);
+    const plain = (list: typeof after) =>
+      list.map((r) => [r.id, r.figure, r.version]).sort((a, b) => String(a[0]).localeCompare(String(b[0])));
+    expect(plain(after)).toEqual(plain(before));
+  });
+
+  it('a combination comes back, unless something lies there again', async () => {
+    await saveCombination(db, newCombination('c', 'Tuesday'), 0, 1);
+    const row = (await deleteCombination(db, 'c'))!;
+    await restoreCombination(db, row);
+    expect((await loadCombination(db, 'c'))?.combination.name).toBe('Tuesday');
+    await saveCombination(db, newCombination('c', 'Wednesday'), 2, 2);
+    await restoreCombination(db, row);
+    expect((await loadCombination(db, 'c'))?.combination.name).toBe('Wednesday');
+  });
+});
+
+describe('bringing what ships', () => {
+  it('brings what is missing, and leaves alone what was changed', async () => {
+    const shipped = {
+      figures: [figure('a'), figure('b'), figure('c')],
+      combinations: [newCombination('x'), newCombination('y')],
+    };
+    await saveFigure(db, figure('a'), 0, 1);
+    await saveFigure(db, figure('b', 'my own'), 0, 1);
+    await saveCombination(db, newCombination('x', 'mine'), 0, 1);
+    const found = await compareShipped(db, shipped);
+    expect(found.changed).toEqual(['b', 'x']);
+    expect(found.same).toBe(1);
+    expect(found.missing.figures.map((f) => f.id)).toEqual(['c']);
+    await bringMissing(db, found.missing, 5);
+    expect((await loadFigure(db, 'b'))?.figure.name).toBe('my own');
+    expect((await loadCombination(db, 'x'))?.combination.name).toBe('mine');
+    expect((await loadFigure(db, 'c'))?.rev).toBe(1);
+    expect((await compareShipped(db, shipped)).missing).toEqual({ figures: [], combinations: [] });
   });
 });

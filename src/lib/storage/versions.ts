@@ -69,10 +69,11 @@ export const versionsOf = (db: Database, id: string): Promise<StoredRow[]> =>
 
 /**
  * Deletes a figure. What has grown out of it stays as it is: its versions become versions of what it was a version
- * of itself, or figures of their own.
+ * of itself, or figures of their own. Gives what was changed, as it lay there, for {@link restoreFigures}.
  */
-export async function deleteFigure(db: Database, id: string): Promise<void> {
-  await db.transaction('rw', db.figures, async () => {
+export async function deleteFigure(db: Database, id: string): Promise<readonly StoredRow[]> {
+  return db.transaction('rw', db.figures, async () => {
+    const before = [await db.figures.get(id), ...(await versionsOf(db, id))].flatMap((r) => r ?? []);
     const row = await loadFigure(db, id);
     const heir = row?.version && (await loadFigure(db, row.version.of));
     for (const child of await versionsOf(db, id)) {
@@ -82,6 +83,18 @@ export async function deleteFigure(db: Database, id: string): Promise<void> {
       await db.figures.put(rowOf(child.id, child.rev + 1, child.updated, kept));
     }
     await db.figures.delete(id);
+    return before;
+  });
+}
+
+/** Takes a deletion back. Versions that have been changed since stay as they are now. */
+export async function restoreFigures(db: Database, before: readonly StoredRow[]): Promise<void> {
+  await db.transaction('rw', db.figures, async () => {
+    for (const r of before) {
+      const now = await db.figures.get(r.id);
+      if (now && now.rev !== r.rev + 1) continue;
+      await db.figures.put({ ...r, rev: (now?.rev ?? r.rev) + 1 });
+    }
   });
 }
 

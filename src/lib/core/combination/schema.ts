@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Bpm } from '../base';
 import { figureSchema, type Change, type Figure } from '../figure';
 import { changeSchema } from '../figure/version-schema';
 
@@ -83,8 +84,24 @@ export type Combination = Readonly<
   }
 >;
 
+/** The tempo of a board with nothing on it. */
+export const NEW_TEMPO: Bpm = 110;
+
+/**
+ * A tempo that lies in the range of every figure: the middle of what they have in common, or, where they have nothing
+ * in common, of the first. @example tempoWithin([{ min: 150, max: 210 }, { min: 150, max: 180 }]) // 165
+ */
+export function tempoWithin(ranges: readonly { readonly min: Bpm; readonly max: Bpm }[]): Bpm | undefined {
+  const first = ranges[0];
+  if (!first) return undefined;
+  const min = Math.max(...ranges.map((r) => r.min));
+  const max = Math.min(...ranges.map((r) => r.max));
+  const { min: low, max: high } = min <= max ? { min, max } : first;
+  return Math.max(low, Math.min(high, Math.round((low + high) / 2)));
+}
+
 /** @example newCombination('c1', 'Tuesday').parts // [] */
-export const newCombination = (id: string, name = 'New combination', bpm = 110): Combination => ({
+export const newCombination = (id: string, name = 'New combination', bpm = NEW_TEMPO): Combination => ({
   id,
   name,
   notes: '',

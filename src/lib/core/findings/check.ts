@@ -98,7 +98,8 @@ const ONE_OF_EACH: ReadonlySet<RemedyCode> = new Set([
 /**
  * The mends of a finding, likeliest first, each tried on the figure: the finding is gone after it and nothing is
  * found that was not there before. Only where no mend is so clean, those are offered that bring to light what an
- * earlier mistake was hiding. Cost: one analysis for each candidate, at most `tries`; with `only`, of those kinds.
+ * earlier mistake was hiding. Cost: one analysis for each candidate, at most `tries` and
+ * while not `enough()`; with `only`, of those kinds.
  */
 export function fixesFor(
   a: Analysis,
@@ -107,9 +108,10 @@ export function fixesFor(
   heights?: Heights,
   tries = 80,
   only?: ReadonlySet<RemedyCode>,
+  enough: () => boolean = () => false,
 ): Fix[] {
   const rule = RULES.find((r) => r.code === finding.code);
-  if (!rule) return [];
+  if (!rule || enough()) return [];
   const gone = keyOf(finding);
   const known = new Set(check(a).map(keyOf));
   const hidden = new Set(checkAll(a).map(keyOf));
@@ -117,7 +119,7 @@ export function fixesFor(
   const revealing: Fix[] = [];
   const remedies = rule.mend(a, finding).filter((r) => !only || only.has(r.code));
   for (const remedy of remedies.slice(0, tries)) {
-    if (clean.length >= most) break;
+    if (clean.length >= most || enough()) break;
     if (ONE_OF_EACH.has(remedy.code) && clean.some((f) => f.code === remedy.code)) continue;
     const applied = applyEdits(a.figure, remedy.edits);
     if (!applied.ok) continue;

@@ -3,7 +3,7 @@
   import { analyse, armsAt } from '$lib/core/analysis';
   import { keyOfState, nameOf, type ArmState, type Route } from '$lib/core/arms';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { applyEdits, writeRoute } from '$lib/core/figure';
+  import { applyEdits, writeRoute, type Figure } from '$lib/core/figure';
   import { check } from '$lib/core/findings';
   import { sayCount } from '$lib/core/time';
   import { routeFailureText } from '$lib/messages';
@@ -20,7 +20,8 @@
   let chosen = $state(origin?.id ?? '');
   // svelte-ignore state_referenced_locally
   let beat = $state(origin ? origin.count + 1 : 3);
-  let done: { id: string; name: string } | undefined = $state.raw();
+  /** The figure as it was before, and the revision the route was written as. */
+  let done: { before: Figure; rev: number; undone: boolean } | undefined = $state.raw();
   let problem = $state('');
 
   onMount(async () => {
@@ -49,15 +50,28 @@
   async function use() {
     if (!entry || !written?.figure) return;
     const saved = await saveFigure(await app.db(), written.figure, entry.rev, Date.now());
-    if (saved.ok) done = { id: entry.figure.id, name: entry.figure.name };
+    if (saved.ok) done = { before: entry.figure, rev: saved.value.rev, undone: false };
     else problem = 'The figure has been changed elsewhere meanwhile. Close this and try again.';
+  }
+
+  async function takeOut() {
+    if (!done) return;
+    const saved = await saveFigure(await app.db(), done.before, done.rev, Date.now());
+    if (saved.ok) done = { ...done, rev: saved.value.rev, undone: true };
+    else problem = 'The figure has been changed since; open it and undo there.';
   }
 </script>
 
 <div class="use">
   {#if done}
-    <p role="status">Written into <a href="/figures/{done.id}">{done.name}</a>.</p>
-    <button onclick={close}>Close</button>
+    <p role="status">
+      {done.undone ? 'Taken out again of' : 'Written into'}
+      <a href="/figures/{done.before.id}">{done.before.name}</a>.
+    </p>
+    {#if problem}<p class="warn" role="alert">{problem}</p>{/if}
+    <p class="row">
+      {#if !done.undone}<button onclick={takeOut}>Undo</button>{/if}<button onclick={close}>Close</button>
+    </p>
   {:else}
     <label
       >into <select bind:value={chosen}>

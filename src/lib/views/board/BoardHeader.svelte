@@ -48,7 +48,12 @@
   }
 </script>
 
-<DocumentHeader name={c.name} saved={saver.state} history={board}>
+<DocumentHeader
+  name={c.name}
+  rename={(name) => board.edit({ type: 'details', patch: { name } })}
+  saved={saver.state}
+  history={board}
+>
   {#snippet facts()}
     <p class="facts">
       {list(dancesIn(board.plan)) || 'nothing on the board yet'}{#if !empty}&nbsp;· {board.plan.beats} beats at

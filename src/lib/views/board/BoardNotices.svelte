@@ -4,7 +4,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
-  import { deleteCombination, saveCombination } from '$lib/storage';
+  import { deleteCombination, restoreCombination, saveCombination } from '$lib/storage';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
 
   let {
@@ -15,7 +15,10 @@
   }: { board: Board; saver: CombinationSaver; news: string; deleting: boolean } = $props();
 
   async function remove() {
-    await deleteCombination(await app.db(), board.combination.id);
+    const db = await app.db();
+    const row = await deleteCombination(db, board.combination.id);
+    const restore = () => (row ? restoreCombination(db, row) : Promise.resolve());
+    app.deleted = { name: board.combination.name, list: '/combinations', restore };
     await goto('/combinations');
   }
   async function takeTheirs() {

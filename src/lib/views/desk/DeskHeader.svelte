@@ -59,7 +59,12 @@
   }
 </script>
 
-<DocumentHeader name={f.name} saved={saver.state} history={desk}>
+<DocumentHeader
+  name={f.name}
+  rename={(name) => desk.edit({ type: 'set-details', patch: { name } })}
+  saved={saver.state}
+  history={desk}
+>
   {#snippet facts()}
     <p class="facts">
       {DANCES[f.dance].name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold].says}{ending

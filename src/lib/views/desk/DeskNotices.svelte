@@ -6,7 +6,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
-  import { combinationsWith, deleteFigure, saveFigure, settleConflict } from '$lib/storage';
+  import { combinationsWith, deleteFigure, restoreFigures, saveFigure, settleConflict } from '$lib/storage';
   import Band from '$lib/views/shell/Band.svelte';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
 
@@ -32,7 +32,9 @@
   );
 
   async function remove() {
-    await deleteFigure(await app.db(), desk.figure.id);
+    const db = await app.db();
+    const before = await deleteFigure(db, desk.figure.id);
+    app.deleted = { name: desk.figure.name, list: '/figures', restore: () => restoreFigures(db, before) };
     await goto('/figures');
   }
   async function takeTheirs() {

@@ -50,7 +50,9 @@
   const repeatSpan = $derived(f.repeat ?? { from: 1, to: desk.analysis.unitBeats, times: 1 });
   function setRepeat(patch: Partial<typeof repeatSpan>) {
     const next = { ...repeatSpan, ...patch };
-    if (!(next.from >= 1 && next.to >= next.from && next.times >= 1 && next.times <= 32)) return;
+    const whole = Object.values(next).every(Number.isInteger);
+    if (!whole || next.from < 1 || next.to < next.from || next.to > 512) return;
+    if (next.times < 1 || next.times > 32) return;
     set({ repeat: next.times > 1 || f.repeat ? next : undefined });
   }
   const allowed = $derived.by(() => {

@@ -1,6 +1,11 @@
 import {
+  acceptCompletion,
   autocompletion,
-  completionKeymap,
+  closeCompletion,
+  completionStatus,
+  moveCompletionSelection,
+  selectedCompletionIndex,
+  startCompletion,
   type Completion,
   type CompletionContext,
   type CompletionResult,
@@ -16,7 +21,7 @@ import {
   type Diagnostic,
 } from '@codemirror/lint';
 import { Annotation, EditorState } from '@codemirror/state';
-import { EditorView, keymap, placeholder } from '@codemirror/view';
+import { EditorView, keymap, placeholder, type KeyBinding } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { difference } from '$lib/core/figure';
 import { HAND_WORDS } from '$lib/core/notation';
@@ -164,8 +169,37 @@ export function complete(context: CompletionContext): CompletionResult | null {
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
   if (!context.explicit && WORDS.has(word)) return null;
-  return { from, options: moveWords, validFor: /^[\w/+-]*$/ };
+  return { from, options: moveWords };
 }
+
+/** The list has been entered: one of its words is chosen. */
+const inList = (view: EditorView): boolean =>
+  completionStatus(view.state) === 'active' && selectedCompletionIndex(view.state) !== null;
+/** Leaves the key to the text, and the list behind. */
+const toText = (view: EditorView): boolean => (closeCompletion(view), false);
+const enterList = (view: EditorView): boolean =>
+  completionStatus(view.state) === 'active' ? moveCompletionSelection(true)(view) : startCompletion(view);
+
+/**
+ * The list of words never takes a key from the text: Enter makes a line and arrows move the caret unless the list has
+ * been entered, with Ctrl+Space or Alt+↓. Tab takes the first word, or the chosen one.
+ */
+export const listKeys: readonly KeyBinding[] = [
+  { key: 'Enter', run: (v) => (inList(v) ? acceptCompletion(v) : toText(v)) },
+  { key: 'ArrowDown', run: (v) => (inList(v) ? moveCompletionSelection(true)(v) : toText(v)) },
+  { key: 'ArrowUp', run: (v) => (inList(v) ? moveCompletionSelection(false)(v) : toText(v)) },
+  {
+    key: 'Tab',
+    run: (v) => {
+      if (completionStatus(v.state) !== 'active') return false;
+      if (!inList(v)) moveCompletionSelection(true)(v);
+      return acceptCompletion(v);
+    },
+  },
+  { key: 'Ctrl-Space', run: enterList },
+  { key: 'Alt-ArrowDown', run: enterList },
+  { key: 'Escape', run: closeCompletion },
+];
 
 export interface EditorHooks {
   readonly change: (text: string) => void;
@@ -194,7 +228,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           { key: 'Mod-z', run: run(hooks.undo), preventDefault: true },
           { key: 'Mod-Shift-z', run: run(hooks.redo), preventDefault: true },
           { key: 'Mod-y', run: run(hooks.redo), preventDefault: true },
-          ...completionKeymap,
+          ...listKeys,
           { key: 'Mod-.', run: openLintPanel },
           ...lintKeymap,
           { key: 'Escape', run: run(hooks.leave) },
@@ -211,6 +245,8 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
         syntaxHighlighting(colours),
         autocompletion({
           override: [complete],
+          defaultKeymap: false,
+          selectOnOpen: false,
           icons: false,
           maxRenderedOptions: 16,
           activateOnTypingDelay: 150,

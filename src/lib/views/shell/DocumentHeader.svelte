@@ -19,8 +19,11 @@
     facts,
     tools,
     items,
+    rename,
   }: {
     name: string;
+    /** Called with a new name of 1 to 120 characters. */
+    rename: (name: string) => unknown;
     saved: SaveState;
     history: Undoable;
     facts: Snippet;
@@ -31,15 +34,51 @@
   let menu = $state(false);
   const SAVED = { saved: 'Saved', saving: 'Saving …', conflict: 'Not saved', failed: 'Not saved' } as const;
 
+  let menuButton: HTMLButtonElement | undefined = $state();
+  let box: HTMLElement | undefined = $state();
+  function outside(e: PointerEvent) {
+    if (menu && e.target instanceof Node && !box?.contains(e.target)) menu = false;
+  }
+  function keys(e: KeyboardEvent) {
+    if (!menu || e.key !== 'Escape') return;
+    e.stopPropagation();
+    menu = false;
+    menuButton?.focus();
+  }
+
+  /** A name that is none is put back as it was. */
+  function named(e: Event & { currentTarget: HTMLInputElement }) {
+    const next = e.currentTarget.value.trim();
+    if (next !== '' && next !== name) rename(next);
+    e.currentTarget.value = next === '' ? name : next;
+  }
+  function nameKeys(e: KeyboardEvent & { currentTarget: HTMLInputElement }) {
+    if (e.key === 'Escape') e.currentTarget.value = name;
+    if (e.key === 'Escape' || e.key === 'Enter') e.currentTarget.blur();
+  }
+
   /** Anything chosen closes the menu. */
   function chosen(e: MouseEvent) {
     if (e.target instanceof Element && e.target.closest('li')) menu = false;
   }
 </script>
 
+<svelte:window onpointerdown={outside} onkeydowncapture={keys} />
+
 <header>
   <div class="title">
-    <h1>{name}</h1>
+    <h1>
+      <span class="visually-hidden">{name}</span><input
+        class="name"
+        value={name}
+        maxlength="120"
+        aria-label="Name"
+        autocomplete="off"
+        spellcheck="false"
+        onchange={named}
+        onkeydown={nameKeys}
+      />
+    </h1>
     {@render facts()}
   </div>
   <div class="tools">
@@ -51,8 +90,10 @@
       ><Redo size={17} /></button
     >
     {@render tools()}
-    <div class="menu">
-      <button aria-expanded={menu} aria-haspopup="true" onclick={() => (menu = !menu)}>More</button>
+    <div class="menu" bind:this={box}>
+      <button bind:this={menuButton} aria-expanded={menu} aria-haspopup="true" onclick={() => (menu = !menu)}
+        >More</button
+      >
       {#if menu}
         <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
         <ul onclick={chosen}>{@render items()}</ul>
@@ -75,6 +116,28 @@
   h1 {
     font-size: 28px;
     overflow-wrap: anywhere;
+  }
+  .name {
+    font: inherit;
+    color: inherit;
+    letter-spacing: inherit;
+    width: 100%;
+    min-height: 0;
+    padding: 0 4px;
+    margin: 0 -4px;
+    border: 0;
+    border-bottom: 1px dashed transparent;
+    border-radius: 4px;
+    background: none;
+    field-sizing: content;
+    max-width: 100%;
+    text-overflow: ellipsis;
+  }
+  .name:hover {
+    border-bottom-color: var(--line);
+  }
+  .name:focus {
+    background: var(--sheet);
   }
   .title > :global(.facts) {
     color: var(--quiet);

@@ -29,7 +29,7 @@
 {#if deleting}
   <Band role="alertdialog" label="Delete this {what}?">
     <p>
-      Delete “{name}”? This cannot be undone; take it away as a file first if you may want it back. {stays}
+      Delete “{name}”? It can be brought back with Undo until you leave the application. {stays}
     </p>
     <button onclick={remove}>Delete</button><button onclick={() => (deleting = false)}>Keep</button>
   </Band>
@@ -45,6 +45,13 @@
   <Band role="alert">
     <p>Another tab has deleted this {what}.</p>
     <button onclick={() => saver.keepMine()}>Keep it after all</button>
+  </Band>
+{:else if saver.problem?.type === 'unreadable'}
+  <Band role="alert">
+    <p>
+      Not saved: it could not be read back. At {saver.problem.at}: {saver.problem.message}. Undo, or put it
+      right; what was saved before stays.
+    </p>
   </Band>
 {:else if saver.problem?.type === 'failed'}
   <Band role="alert">

@@ -16,7 +16,6 @@
   import { list as inWords, minutesText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import {
-    importCombinations,
     loadAll,
     loadCombinations,
     readable,
@@ -25,6 +24,7 @@
     type CombinationRow,
   } from '$lib/storage';
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
+  import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
   let rows: CombinationRow[] | undefined = $state.raw();
   let repertoire: Repertoire | undefined = $state.raw();
@@ -70,14 +70,6 @@
     if (saved.ok) await goto(`/combinations/${c.id}${compose ? '?compose' : ''}`);
     else problem = 'The combination could not be stored.';
   }
-  async function bringDemo() {
-    const { demoCombinations, demoKept } = await import('$lib/demo');
-    const { importFigures } = await import('$lib/storage');
-    const db = await app.db();
-    await importFigures(db, demoKept, 'replace', () => nanoid(12), Date.now());
-    await importCombinations(db, demoCombinations, 'replace', new Map(), () => nanoid(12), Date.now());
-    await load();
-  }
 </script>
 
 <svelte:head><title>Combinations · Brisk Partner</title></svelte:head>
@@ -109,8 +101,8 @@
       <p class="row">
         <button class="primary" onclick={() => create()}>New combination</button>
         <button onclick={() => create(true)}>Compose one</button>
-        <button onclick={bringDemo}>Bring the demo combinations</button>
       </p>
+      <BringDemo label="Bring the demo combinations" done={load} />
     </div>
   {:else if shown.length === 0 && repertoire}
     <p class="empty">No combination by that name. <button onclick={() => (words = '')}>Show all</button></p>

@@ -16,6 +16,7 @@
   } from '$lib/storage';
   import { exportCombinations } from '$lib/views/board/export';
   import { exportJson, exportText } from '$lib/views/desk/export';
+  import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
   let count = $state(0);
   let broken = $state(0);
@@ -103,15 +104,6 @@
     }
     await refresh();
   }
-  async function demo() {
-    const { demoCombinations, demoKept } = await import('$lib/demo');
-    const db = await app.db();
-    const id = () => nanoid(12);
-    const done = await importFigures(db, demoKept, 'replace', id, Date.now());
-    await importCombinations(db, demoCombinations, 'replace', new Map(), id, Date.now());
-    said = `Demo repertoire: ${done.added} figures added, ${done.replaced} put back; ${demoCombinations.length} combinations.`;
-    await refresh();
-  }
   function drop(e: DragEvent) {
     e.preventDefault();
     over = false;
@@ -195,7 +187,7 @@
       </div>
     {/if}
     <p role="status">{said}</p>
-    <p><button onclick={demo}>Put the demo repertoire back</button></p>
+    <BringDemo label="Put the demo repertoire back" done={async (what) => ((said = what), await refresh())} />
   </section>
 
   <section>

@@ -6,7 +6,7 @@
   import { newFigure } from '$lib/core/figure';
   import { DANCES, DANCE_IDS, LEVELS, LEVEL_IDS, type DanceId, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
-  import { importFigures, loadAll, loadLatest, saveFigure } from '$lib/storage';
+  import { loadAll, loadLatest, saveFigure } from '$lib/storage';
   import {
     SearchIndex,
     branches,
@@ -19,6 +19,7 @@
   } from '$lib/views/figures/catalogue';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
+  import BringDemo from '$lib/views/shell/BringDemo.svelte';
   import GrowthTree from '$lib/views/figures/GrowthTree.svelte';
 
   let all: Entry[] | undefined = $state.raw();
@@ -61,11 +62,6 @@
     const saved = await saveFigure(await app.db(), figure, 0, Date.now());
     if (saved.ok) await goto(`/figures/${figure.id}`);
     else problem = 'The figure could not be stored.';
-  }
-  async function bringDemo() {
-    const { demoKept } = await import('$lib/demo');
-    await importFigures(await app.db(), demoKept, 'replace', () => nanoid(12), Date.now());
-    await load();
   }
 </script>
 
@@ -145,10 +141,11 @@
           the first one, bring a file on the Data screen, or look round in the demo repertoire.
         </p>
         <p class="row">
-          <button class="primary" onclick={create}>Write a figure</button><button onclick={bringDemo}
-            >Bring the demo repertoire</button
-          ><a class="button" href="/data">Bring a file</a>
+          <button class="primary" onclick={create}>Write a figure</button><a class="button" href="/data"
+            >Bring a file</a
+          >
         </p>
+        <BringDemo label="Bring the demo repertoire" done={load} />
       </div>
     {:else if all && complete && shown.length === 0}
       <div class="empty">

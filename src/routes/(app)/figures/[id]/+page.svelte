@@ -29,7 +29,11 @@
   async function open(id: string, alive: () => boolean) {
     const db = await app.db();
     const row = await loadFigure(db, id);
-    const unsaved = figureJournal.read(localStorage, id);
+    const unsaved = figureJournal.rescue(
+      localStorage,
+      id,
+      row && { rev: row.rev, updated: row.updated, doc: row.figure },
+    );
     if (!alive()) return;
     const kept = row && figureSchema.safeParse(row.figure);
     if (!row && !unsaved) {
