@@ -38,7 +38,7 @@ export const demoFigures: readonly Figure[] = [
     'Push with a turn',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
     hands 1 two hands low 2 raise both 4 lower both
     leads 2 lift as the follower arrives 3 turn with both hands
     feels 2 lifted 3 turned right once
@@ -55,8 +55,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass',
     `
-    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide 4 slow
     leads 1 leave the lane 3 let the follower through
     feels 1 a clear lane 4 a soft end
@@ -68,8 +68,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Right side pass under the arm',
     `
-    leader 1 back r1/4 2 back small 3 place & place 4 side r1/4 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
+    leader 1 r1/4 back 2 back small 3 place & place 4 r1/4 side 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 1 leave the lane to the right 2 raise the hand
     calls 1 walk 2 under 3 tri & ple 4 step 5 an & chor 6 step`,
@@ -96,8 +96,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Side pass, lane not cleared',
     `
-    leader 1 back small 2 place 3 place l1/4 & close l1/4 4 place 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 fwd & fwd small l1/4 4 back l1/4 5 hook & replace 6 back
+    leader 1 back small 2 place 3 place l1/4 & l1/4 close 4 place 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide 4 slow
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
     {
@@ -132,8 +132,8 @@ export const demoFigures: readonly Figure[] = [
     'jive',
     'Change of places, right to left',
     `
-    leader 1 back small 2 replace 3 fwd & close 4 fwd small l1/8 5 back small l1/8 & close 6 place
-    follower 1 back small 2 replace 3 fwd x2 r1/4 & close r1/8 4 side x1.5 r3/8 5 back & close 6 back
+    leader 1 back small 2 replace 3 fwd & close 4 l1/8 fwd small 5 l1/8 back small & close 6 place
+    follower 1 back small 2 replace 3 r1/4 fwd x2 & r1/8 close 4 r3/8 side x1.5 5 back & close 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 2 raise 3 turn the follower under
     calls 1 rock 2 step 3 un & der 4 turn 5 cha & ssé 6 end`,
@@ -198,8 +198,8 @@ export const demoFigures: readonly Figure[] = [
     'salsa-on-1',
     'Cross-body lead',
     `
-    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 fwd x1.5 6 fwd x1.5 then l1/4 7 back l1/4 8 hold
+    leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
+    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 fwd x1.5 6 fwd x1.5 then l1/4 7 l1/4 back 8 hold
     hands 1 left to right low
     leads 3 open the door 5 send across
     feels 3 the lane opens 5 led past
@@ -223,7 +223,7 @@ export const demoFigures: readonly Figure[] = [
     'Right turn on 2',
     `
     leader 1 hold 2 fwd 3 replace 4 close 5 hold 6 back 7 replace 8 close
-    follower 1 hold 2 back 3 replace 4 close 5 hold 6 fwd small r1/4 7 replace r1/2 8 close r1/4
+    follower 1 hold 2 back 3 replace 4 close 5 hold 6 r1/4 fwd small 7 replace r1/2 8 r1/4 close
     hands 1 left to right low 5 raise 8 lower
     leads 5 raise the hand a count before 6 turn
     calls 2 break 3 place 4 close 5 up 6 turn 7 turn 8 close`,
@@ -319,8 +319,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Natural turn',
     `
-    leader 1 R fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8 1 back toe-heel 2 side x0.4 ball r3/8 3 close
-    follower 1 L back toe-heel 2 side x0.4 ball r3/8 3 close 1 fwd heel-toe 2 side x0.8 ball r1/4 3 close r1/8
+    leader 1 R fwd heel-toe 2 r1/4 side x0.8 ball 3 r1/8 close 1 back toe-heel 2 r3/8 side x0.4 ball 3 close
+    follower 1 L back toe-heel 2 r3/8 side x0.4 ball 3 close 1 fwd heel-toe 2 r1/4 side x0.8 ball 3 r1/8 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     follower-body 1 head to the left
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
@@ -336,8 +336,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Reverse turn',
     `
-    leader 1 L fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8 1 back toe-heel 2 side x0.4 ball l3/8 3 close
-    follower 1 R back toe-heel 2 side x0.4 ball l3/8 3 close 1 fwd heel-toe 2 side x0.8 ball l1/4 3 close l1/8
+    leader 1 L fwd heel-toe 2 l1/4 side x0.8 ball 3 l1/8 close 1 back toe-heel 2 l3/8 side x0.4 ball 3 close
+    follower 1 R back toe-heel 2 l3/8 side x0.4 ball 3 close 1 fwd heel-toe 2 l1/4 side x0.8 ball 3 l1/8 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
     {
@@ -351,8 +351,8 @@ export const demoFigures: readonly Figure[] = [
     'quickstep',
     'Quarter turn',
     `
-    leader S fwd heel Q side small ball r1/8 Q close r1/8 S diag-back small
-    follower S back toe-heel Q side small r1/8 Q close r1/8 S diag-fwd small
+    leader S fwd heel Q r1/8 side small ball Q r1/8 close S diag-back small
+    follower S back toe-heel Q r1/8 side small Q r1/8 close S diag-fwd small
     hands S left to right shoulder, right on shoulder blade, follower left on upper arm
     calls S slow Q quick Q quick S slow`,
     {
@@ -389,7 +389,7 @@ export const demoFigures: readonly Figure[] = [
     'Double cross and back',
     `
     leader 1 back 2 close 3 place & place 4 fwd small 5 place 6 place 7 place & place 8 fwd 9 place 10 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 place 6 fwd small 7 place l1/4 & place l1/2 8 back small l1/4 9 place 10 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 place 6 fwd small 7 place l1/4 & place l1/2 8 l1/4 back small 9 place 10 back small
     hands 1 two hands low 2 raise both 4 lower both 6 raise both 8 lower both
     leads 2 lift as the follower arrives 6 lift again and turn back
     feels 4 both arms crossed twice, left on top 8 open again
@@ -408,7 +408,7 @@ export const demoFigures: readonly Figure[] = [
     'Wrap, then behind the back',
     `
     leader 1 fwd small 2 replace 3 close 4 hold 5 back small 6 replace 7 close 8 hold 9 fwd small 10 replace 11 close 12 hold 13 back small 14 replace 15 close 16 hold
-    follower 1 back small 2 replace l1/4 3 close l1/4 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 close l1/2 16 hold
+    follower 1 back small 2 replace l1/4 3 l1/4 close 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 l1/2 close 16 hold
     hands 1 two hands low, palm up, raise left 3 lower left 5 raise left 8 lower left, raise left 12 lower left 13 raise left 15 lower left
     leads 1 raise the left and turn the follower in 5 lead out again 8 raise for the turn 13 unwind
     calls 1 in 2 to 3 wrap 5 and 6 turn 7 out 9 and 10 turn 11 lock 13 un 14 wind 15 home`,
@@ -444,7 +444,7 @@ export const demoFigures: readonly Figure[] = [
     'Free spin, drop and catch',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
     hands 1 left to right low 2 prepare 3 release 4 catch left to right
     leads 2 a small push to the left, then let go 4 meet the hand
     calls 1 walk 2 and 3 free & spin 4 catch 5 an & chor 6 step`,
@@ -456,7 +456,7 @@ export const demoFigures: readonly Figure[] = [
     'Right turn, one hand kept low',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 back small r1/4 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
     hands 1 two hands low, palm up 2 raise right 4 lower right
     leads 2 lift the right
     calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,
@@ -495,7 +495,7 @@ export const demoFigures: readonly Figure[] = [
     'Basic with a turn',
     `
     leader 1 triple side 3 triple side 5 rock step
-    follower 1 triple side 3 back r1/4 & close r1/2 4 side r1/4 5 rock step
+    follower 1 triple side 3 r1/4 back & r1/2 close 4 r1/4 side 5 rock step
     hands 1 left to right low 2 raise left 4 lower left
     leads 2 lift 3 turn the follower under
     calls 1 tri & ple 2 up 3 turn & turn 4 and 5 rock 6 step`,
@@ -507,7 +507,7 @@ export const demoFigures: readonly Figure[] = [
     'Basic with a turn into a handshake',
     `
     leader 1 triple side 3 triple side 5 rock step
-    follower 1 triple side 3 back r1/4 & close r1/2 4 side r1/4 5 rock step
+    follower 1 triple side 3 r1/4 back & r1/2 close 4 r1/4 side 5 rock step
     hands 1 left to right low 2 raise left 4 lower left 5 change to right to right
     leads 2 lift 3 turn the follower under 5 the other hand takes over
     calls 1 tri & ple 2 up 3 turn & turn 4 and 5 change 6 step`,
@@ -519,7 +519,7 @@ export const demoFigures: readonly Figure[] = [
     'Basic with a right turn',
     `
     leader 1 mambo fwd 5 mambo back
-    follower 1 mambo back 5 side r1/4 6 replace r1/2 7 close r1/4 8 hold
+    follower 1 mambo back 5 r1/4 side 6 replace r1/2 7 r1/4 close 8 hold
     hands 1 two hands low 4 release right, raise left 8 lower left, right to left
     leads 4 lift the left 5 turn the follower under
     calls 1 break 2 place 3 close 4 up 5 turn 6 turn 7 close`,
@@ -531,7 +531,7 @@ export const demoFigures: readonly Figure[] = [
     'Basic into a double cross',
     `
     leader 1 mambo fwd 5 mambo back
-    follower 1 mambo back 5 side r1/4 6 replace r1/2 7 close r1/4 8 hold
+    follower 1 mambo back 5 r1/4 side 6 replace r1/2 7 r1/4 close 8 hold
     hands 1 two hands low 4 raise both 8 lower both
     leads 4 lift both 5 turn the follower under both
     feels 8 both arms crossed twice, left on top
@@ -543,8 +543,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass with one and a half turns',
     `
-    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & back small l3/4 4 back l3/4 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l3/4 back small 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left
     leads 1 leave the lane 2 lift as the follower comes through 3 turn
     calls 1 walk 2 up 3 through & turn 4 face 5 an & chor 6 step`,
@@ -555,8 +555,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass, turned, into a handshake',
     `
-    leader 1 back l1/4 2 back small 3 place & place 4 close l1/4 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & back small l3/4 4 back l3/4 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l3/4 back small 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left 5 change to right to right
     leads 1 leave the lane 2 lift as the follower comes through 3 turn 5 the other hand takes over
     calls 1 walk 2 up 3 through & turn 4 face 5 change & and 6 step`,
@@ -620,8 +620,8 @@ export const demoFigures: readonly Figure[] = [
     'salsa-on-1',
     'Cross-body lead with an inside turn',
     `
-    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 back x1.5 l1/2 6 fwd x1.5 l1/2 7 back l1/2 8 hold
+    leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
+    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 l1/2 back x1.5 6 l1/2 fwd x1.5 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left
     leads 3 open the door 4 lift the left 5 turn the follower across
     feels 3 the lane opens 5 turned left on the way
@@ -638,8 +638,8 @@ export const demoFigures: readonly Figure[] = [
     'salsa-on-1',
     'Cross-body lead, inside turn, into a handshake',
     `
-    leader 1 fwd 2 replace 3 back l1/4 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 back x1.5 l1/2 6 fwd x1.5 l1/2 7 back l1/2 8 hold
+    leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
+    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 l1/2 back x1.5 6 l1/2 fwd x1.5 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left, change to right to right
     leads 3 open the door 4 lift the left 5 turn the follower across 8 the other hand takes over
     feels 3 the lane opens 5 turned left on the way

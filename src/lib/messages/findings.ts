@@ -1,6 +1,6 @@
 import type { Finding, FindingCode, Remedy, RemedyCode } from '$lib/core/findings';
 import { ordinal } from './words';
-import { FORMATIONS, type FormationId } from '$lib/core/vocabulary';
+import { FORMATIONS, HOLDS, type FormationId, type HoldId } from '$lib/core/vocabulary';
 
 /** The one place where findings and their mends become sentences. */
 interface Wording {
@@ -67,8 +67,22 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'The follower’s total turn less the leader’s must match the position the figure ends in.',
   }),
   'end-place': (d) => ({
-    sentence: `By our estimate the follower ends on another side of the leader than “${formation(d)}” has.`,
-    why: 'Directions and sizes of the steps lead there. Distances are estimates from typical bodies.',
+    sentence: `The follower ends about ${d.off} cm from where “${formation(d)}” has the follower.`,
+    why: 'Directions and sizes of the steps lead there. An estimate from typical bodies.',
+  }),
+  'end-hold': (d) => ({
+    sentence: d.hand
+      ? `The ${d.who}’s ${d.hand} hand is still on the ${d.part} at the end; it should end in ${HOLDS[d.hold as HoldId].says}.`
+      : `It ends in “${d.is}”; it should end in ${HOLDS[d.hold as HoldId].says}.`,
+    why: 'The hands and the turns lead there: a hand left on, or a turn that unwinds the arms missing.',
+  }),
+  'end-heading': (d) => ({
+    sentence: `The leader ends ${d.amount} too far to the ${d.side} of the facing declared.`,
+    why: 'The facing at the start and all the leader’s turns add up to it.',
+  }),
+  'which-side': (d) => ({
+    sentence: `Which side of the lane does the leader take at ${d.count}? What is written leaves both.`,
+    why: `Drawn with the leader on the ${d.side}. Arms and turns may come out otherwise on the other side.`,
   }),
   'turn-too-fast': (d) => ({
     sentence: `${d.amount} turn in a beat at ${d.bpm} a minute is ${d.rate} a second: brisk for ${String(d.level).toLowerCase()}s.`,
@@ -79,15 +93,15 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'Build up slowly, spot, stop when dizzy, no more than the dancer wants.',
   }),
   'lane-blocked': (d) => ({
-    sentence: `The leader is still in the lane as the follower comes through: about ${d.short} cm short.`,
-    why: 'Leave the lane before the follower arrives. An estimate from typical bodies.',
+    sentence: `The leader is still in the lane as the follower comes through: about ${d.short} cm further ${d.side} at ${d.count} would clear it.`,
+    why: 'Leave the lane before the follower arrives. An estimate: what two bodies that cannot be in one place have to move.',
   }),
   collision: (d) => ({
-    sentence: `The bodies meet: about ${d.overlap} cm too close.`,
-    why: 'An estimate from typical bodies and step sizes.',
+    sentence: `The bodies meet at ${d.count}: a step has to give way by about ${d.overlap} cm.`,
+    why: 'An estimate: what two bodies that cannot be in one place have to move.',
   }),
   'out-of-reach': (d) => ({
-    sentence: `The joined hands are about ${d.over} cm out of reach.`,
+    sentence: `The joined hands are out of reach at ${d.count}: a step has to give way by about ${d.over} cm.`,
     why: 'An estimate: both arms stretched, from typical bodies.',
   }),
   'arm-locks': (d) => ({
@@ -96,7 +110,11 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
   }),
   'arms-crossed': (d) => ({
     sentence: `The arms would be crossed ${d.times} times.`,
-    why: 'Two crossings are the most that can be used. Turn back, or let one hand go.',
+    why: 'Three crossings are the most there can be, and tight. Turn back, or let one hand go.',
+  }),
+  'arms-tight': (d) => ({
+    sentence: `The arms are crossed ${d.times} times: tight.`,
+    why: 'Keep the grip loose and the elbows low, and undo it with the next turn.',
   }),
   'hand-twice': (d) => ({
     sentence: `The ${d.hand} hand already holds something at ${d.count}.`,
@@ -175,6 +193,9 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'spread-turn': (d) => `Spread over ${d.count} and ${d.to}`,
   'less-turn': (d) => `One turn fewer at ${d.count}`,
   'raise-level': (d) => `Call it ${String(d.level).toLowerCase()}`,
+  'say-side': (d) => `The leader is off the lane to the ${d.side} at ${d.count}`,
+  'declare-hold': () => 'Any hold may end it',
+  'declare-heading': () => 'It is meant: end facing so',
   'step-aside': (d) => `Step ${size(d)} at ${d.count}`,
   resize: (d) => `Step ${size(d)} at ${d.count}`,
   'add-count': (d) => `Hold ${d.n} more for both`,

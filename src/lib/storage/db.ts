@@ -1,5 +1,6 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Combination } from '$lib/core/combination';
+import { combinationFirst, figureFirst, versionFirst } from '$lib/core/codecs/lift';
 import type { Conflict, Figure, Version } from '$lib/core/figure';
 
 /** What lies in the browser: a figure, or a version, which holds only what it changes on its parent. */
@@ -48,5 +49,15 @@ export function openDatabase(name = DB_NAME): Database {
   db.version(1).stores({ figures: 'id, updated', settings: 'key' });
   db.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
   db.version(3).stores({ combinations: 'id, updated' });
+  // Words are danced in the order they are said (notation 2): what was kept before is rewritten to mean what it meant.
+  db.version(4).upgrade(async (tx) => {
+    await tx.table('figures').toCollection().modify((row: Record<string, unknown>) => {
+      if ('figure' in row) row.figure = figureFirst(row.figure);
+      if ('version' in row) row.version = versionFirst(row.version);
+    });
+    await tx.table('combinations').toCollection().modify((row: Record<string, unknown>) => {
+      row.combination = combinationFirst(row.combination);
+    });
+  });
   return db;
 }

@@ -1,15 +1,19 @@
 import { ROLES, TICKS_PER_BEAT, type Degrees, type Foot, type Role, type Ticks } from '../base';
-import { resolveMoves, resolveWords, type Clash, type Figure, type PlacedWords } from '../figure';
+import { resolveMoves, resolveWords, spansOf, unitBeats, type Clash, type Figure, type PlacedWords } from '../figure';
+import type { Solved } from '../floor';
 import { parse, type Parsed } from '../notation';
-import { DANCES, TRACK_NAMES, isMoveTrack } from '../vocabulary';
+import { FORMATIONS, TRACK_NAMES, isMoveTrack } from '../vocabulary';
+import { contactsOf, followHands, type Arms, type Contacts } from './arms';
 import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } from './bodies';
-import { holdFrame, measure, startPlaces, type Floor } from './couple';
-import { followHands, type Arms } from './arms';
-import { walk, type Frame, type Meet, type Path } from './path';
-import { fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
+import { measure, type Floor } from './couple';
+import { floorAction, pathOf, roundInHold, type Path } from './path';
+import { solvePlaces, type Chain, type Placed } from './places';
+import { LEAD_IN, chestFacings, facings, fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
 
-/** Everything computed about one role. */
+export { unitBeats } from '../figure';
+
+/** What is known of one role before anybody is anywhere: exact, from the words alone. */
 export interface RoleAnalysis {
   readonly role: Role;
   readonly actions: readonly Weighed[];
@@ -24,10 +28,10 @@ export interface RoleAnalysis {
   readonly turns: readonly TurnSpan[];
   readonly total: Degrees;
   readonly fastest: FastestTurn;
+  /** Where the dancer is: an estimate, solved with the partner's. */
   readonly path: Path;
   readonly size: BodySize;
 }
-
 /** Everything computed about a figure. Nothing here is ever stored. */
 export interface Analysis {
   readonly figure: Figure;
@@ -36,26 +40,37 @@ export interface Analysis {
   readonly end: Ticks;
   readonly counts: number;
   readonly unitBeats: number;
+  /** Beats after which counting begins again at 1, as written. */
+  readonly spans: readonly number[];
   readonly roles: Readonly<Record<Role, RoleAnalysis>>;
   readonly words: readonly PlacedWords[];
+  /** Who holds what when, from the hands line alone. */
+  readonly contacts: Contacts;
   readonly arms: Arms;
   readonly floor: Floor;
+  /** The places as solved, for what is judged by solving again. */
+  readonly solved: Solved;
+  /** The arms with the partners passing on the other side, where that side is undecided; worked out when asked. */
+  readonly otherArms: () => Arms | undefined;
 }
 
-/** Beats of the cells a dance is counted in: two, or a bar where the bar is three. */
-export const unitBeats = (figure: Pick<Figure, 'dance'>): number =>
-  DANCES[figure.dance].cycle === 3 ? 3 : 2;
+/** How a figure is analysed otherwise than alone and from nothing. */
+export interface Setting {
+  /** Figures of a chain: where each begins, and what is known of its places. */
+  readonly chain?: Chain;
+  /** An analysis of much the same figure, whose places are a first guess. */
+  readonly near?: Analysis;
+}
 
 /**
- * Analyses a figure: timing, weight, turns and floor of both roles. Pure; about O(actions + ticks). `meet` fixes
- * where feet land that must arrive somewhere, as at the joints of a combination.
+ * Analyses a figure: timing, weight, turns, hands and floor of both roles. Pure; about O(actions + ticks).
  * @example analyse(figure).roles.leader.changes // 8
  */
 export function analyse(
   figure: Figure,
   heights: Heights = defaultHeights,
   parsed: Parsed = parse(figure.lines),
-  meet?: Readonly<Record<Role, Meet>>,
+  setting: Setting = {},
 ): Analysis {
   const lines = {
     leader: resolveMoves(parsed, 'leader', figure),
@@ -65,14 +80,14 @@ export function analyse(
   const start = Math.min(...begun.map((r) => lines[r].start), ...(begun.length ? [] : [0]));
   const end = Math.max(0, ...ROLES.map((r) => lines[r].end));
   const cells = unitBeats(figure);
-  const places = startPlaces(figure.start.formation, figure.start.facing);
-  const one = (role: Role, frame?: Frame): RoleAnalysis => {
+  const one = (role: Role): Placed => {
     const line = lines[role];
     const startFree = role === 'leader' ? figure.start.leaderFree : figure.start.followerFree;
     const actions = weigh(line, startFree);
     const turns = turnSpans(actions);
-    const size = bodySize(heights[role]);
     const after = actions.at(-1)?.after;
+    const begins = figure.start.facing + (role === 'leader' ? 0 : FORMATIONS[figure.start.formation].turn);
+    const facing = facings(turns, begins, -LEAD_IN, end);
     return {
       role,
       actions,
@@ -86,34 +101,37 @@ export function analyse(
       turns,
       total: totalTurn(turns),
       fastest: fastestTurn(turns, start, end),
-      path: walk(
-        actions,
-        turns,
-        places[role],
-        size,
-        stepLength(heights[role], figure.dance),
-        end,
-        frame,
-        meet?.[role],
-      ),
-      size,
+      size: bodySize(heights[role]),
+      step: stepLength(heights[role], figure.dance),
+      facing,
+      chest: chestFacings(turns, facing, -LEAD_IN),
+      moves: actions.map((w) => floorAction(w, facing)),
     };
   };
-  const leader = one('leader');
-  const roles = {
-    leader,
-    follower: one('follower', holdFrame(leader.path, figure.start.formation, figure.start.hold)),
-  };
+  const placed = { leader: one('leader'), follower: one('follower') };
   const words = TRACK_NAMES.flatMap((t) => (isMoveTrack(t) ? [] : resolveWords(parsed, t, figure, end)));
-  const paths = { leader: roles.leader.path, follower: roles.follower.path };
-  const sizes = { leader: roles.leader.size, follower: roles.follower.size };
-  const arms = followHands({ paths, sizes, hold: figure.start.hold, words, end });
-  const floor = measure({
-    paths,
-    sizes,
-    held: arms.held,
-    slot: DANCES[figure.dance].frame === 'slot',
-    facing: figure.start.facing,
+  const contacts = contactsOf({ from: -LEAD_IN, end, hold: figure.start.hold, words });
+  const solved = solvePlaces({ figure, placed, contacts, end, setting });
+  const pathsOf = (places: Solved): Readonly<Record<Role, Path>> => {
+    const path = (role: Role): Path =>
+      pathOf(places, role, placed[role].actions, placed[role].facing, placed[role].chest, end);
+    const leader = path('leader');
+    const { input, grid } = places.problem;
+    return { leader, follower: roundInHold(leader, path('follower'), input.holds, grid) };
+  };
+  const paths = pathsOf(solved);
+  const sizes = { leader: placed.leader.size, follower: placed.follower.size };
+  const armsOn = (on: Readonly<Record<Role, Path>>): Arms =>
+    followHands({ paths: on, sizes, hold: figure.start.hold, contacts });
+  const arms = armsOn(paths);
+  const otherArms = (): Arms | undefined => {
+    const other = solved.sides.find((s) => s.undecided)?.other;
+    return other && armsOn(pathsOf({ ...solved, solution: other }));
+  };
+  const floor = measure({ paths, sizes, arms, solved, contacts });
+  const role = ({ step: _, facing: __, chest: ___, moves: ____, ...rest }: Placed): RoleAnalysis => ({
+    ...rest,
+    path: paths[rest.role],
   });
   return {
     figure,
@@ -122,9 +140,13 @@ export function analyse(
     end,
     counts: (end - start) / TICKS_PER_BEAT,
     unitBeats: cells,
-    roles,
+    spans: spansOf(parsed, figure),
+    roles: { leader: role(placed.leader), follower: role(placed.follower) },
     words,
+    contacts,
     arms,
     floor,
+    solved,
+    otherArms,
   };
 }

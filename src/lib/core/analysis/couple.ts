@@ -1,5 +1,4 @@
 import {
-  fromBody,
   radians,
   signedHeading,
   toBody,
@@ -11,10 +10,11 @@ import {
   type Role,
   type Ticks,
 } from '../base';
-import { FORMATIONS, FORMATION_IDS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
+import { FORMATIONS, FORMATION_IDS, type FormationId } from '../vocabulary';
 import type { BodySize } from './bodies';
-import type { HeldArm } from './arms';
-import type { Frame, Path } from './path';
+import { bentWords, leaderSide, mostStrained, movedBy, type Bent, type Moved, type Side, type Solved, type Strained, type Term } from '../floor';
+import { embraces, type Arms, type Contacts } from './arms';
+import type { Path } from './path';
 
 type Both<T> = Readonly<Record<Role, T>>;
 
@@ -31,6 +31,14 @@ export interface Floor {
   readonly stretch:
     { readonly tick: Ticks; readonly over: Metres; readonly from: Ticks; readonly arm: Hand } | undefined;
   readonly passes: readonly Pass[];
+  /** Passes that were solved from both sides. */
+  readonly sides: readonly Side[];
+  /** Every word and how far it is bent, in units of how soft it is. */
+  readonly words: readonly Bent[];
+  /** The most strained of what is no word: a hold, a reach, two bodies. */
+  readonly strained: Strained | undefined;
+  /** What a kind of term had to move; worked out when asked, once. */
+  readonly moved: (of: Term) => readonly Moved[];
   /** Who is in the lane when; empty unless the dance has a slot. */
   readonly lane: Both<readonly Stay[]>;
   readonly rectangle: {
@@ -72,32 +80,12 @@ export function outline(body: BodySize, bearing: Degrees): Metres {
   return 1 / Math.hypot(Math.sin(a) / body.halfBreadth, Math.cos(a) / body.halfDepth);
 }
 
-/** Where a dancer starts: the leader at the origin, the follower as the formation says. */
-export function startPlaces(formation: FormationId, facing: Degrees): Both<Point & { facing: Degrees }> {
-  const f = FORMATIONS[formation];
-  const at = fromBody(facing, f.right, f.ahead);
-  return { leader: { x: 0, y: 0, facing }, follower: { ...at, facing: facing + f.turn } };
-}
-
-/** The frame a body hold gives the follower, while the two face each other: the place of the starting formation. */
-export function holdFrame(leader: Path, formation: FormationId, hold: HoldId): Frame | undefined {
-  if (!HOLDS[hold].body) return undefined;
-  const place = FORMATIONS[formation];
-  return (tick, facing) => {
-    const i = tick - leader.from;
-    const own = leader.facing[i];
-    if (own === undefined || Math.abs(signedHeading(facing - own - place.turn)) > 45) return undefined;
-    const d = fromBody(own, place.right, place.ahead);
-    return { x: (leader.x[i] ?? 0) + d.x, y: (leader.y[i] ?? 0) + d.y };
-  };
-}
-
 export interface CoupleInput {
   readonly paths: Both<Path>;
   readonly sizes: Both<BodySize>;
-  readonly held: readonly HeldArm[];
-  readonly slot: boolean;
-  readonly facing: Degrees;
+  readonly arms: Arms;
+  readonly contacts: Contacts;
+  readonly solved: Solved;
 }
 
 /** Sine and cosine of a facing at every tick; worked out only where it changes. */
@@ -120,9 +108,17 @@ function axesOf(facing: Float64Array): Axes {
 /** Measures the couple at every tick. O(ticks). */
 export function measure(input: CoupleInput): Floor {
   const { leader: l, follower: f } = input.paths;
+  const { solved } = input;
+  const { lane } = solved.problem.input;
   const n = Math.min(l.x.length, f.x.length);
   const axes = { leader: axesOf(l.facing), follower: axesOf(f.facing) };
   const { apart, gap, closest } = gaps(input, axes, n);
+  const held = embraces(input.contacts);
+  const embrace = held.find((h) => h.from < l.from + n - 1 && h.to >= l.from + n - 1);
+  const end = endPlace(l, f, n, embrace && (embrace.close ? 'close-embrace' : 'closed'));
+  const whole = held.some((h) => h.from <= l.from && h.to >= l.from + n - 1);
+  const moves = movement(l, f, n);
+  const turned = (l.facing[n - 1] ?? 0) - (l.facing[0] ?? 0);
   return {
     from: l.from,
     apart,
@@ -130,14 +126,50 @@ export function measure(input: CoupleInput): Floor {
     closest,
     closestFeet: closestFeet(l, f, n),
     stretch: worstStretch(input, axes, n),
-    passes: input.slot ? findPasses(input, gap, n) : [],
+    passes: lane === undefined ? [] : findPasses(input, lane, gap, n),
+    sides: solved.sides,
+    words: bentWords(solved),
+    strained: mostStrained(solved),
+    moved: once((of) => movedBy(solved, of)),
     lane: {
-      leader: input.slot ? inLane(l, input.facing, n) : [],
-      follower: input.slot ? inLane(f, input.facing, n) : [],
+      leader: lane === undefined ? [] : inLane(l, lane, n),
+      follower: lane === undefined ? [] : inLane(f, lane, n),
     },
     rectangle: rectangle(input, n),
-    ...movement(l, f, n),
-    end: endPlace(l, f, n),
+    travel: moves.travel,
+    rotation: whole ? turned : settled(moves.rotation, turned, end, input.contacts, solved),
+    end,
+  };
+}
+
+/** An estimated bearing this near to what the formations at both ends say is that. Our choice. */
+const NEAR_FORMATION: Degrees = 30;
+
+/**
+ * How the couple has turned: where it ends in a formation, the line between the partners lies as that formation has
+ * it, so that only whole turns of the estimate count.
+ */
+function settled(
+  measured: Degrees,
+  leader: Degrees,
+  end: EndPlace,
+  contacts: Contacts,
+  solved: Solved,
+): Degrees {
+  const start = solved.problem.input.anchors[0]?.place;
+  const bearing = (p: { right: Metres; ahead: Metres }): Degrees => Math.atan2(p.right, p.ahead) / radians(1);
+  if (!start || !end.formation || contacts.end <= 0) return measured;
+  const exact = leader + bearing(FORMATIONS[end.formation]) - bearing(start);
+  const off = signedHeading(measured - exact);
+  return Math.abs(off) <= NEAR_FORMATION ? measured - off : measured;
+}
+
+function once(f: Floor['moved']): Floor['moved'] {
+  const known = new Map<Term, readonly Moved[]>();
+  return (of) => {
+    const done = known.get(of) ?? f(of);
+    known.set(of, done);
+    return done;
   };
 }
 
@@ -191,7 +223,7 @@ function worstStretch(input: CoupleInput, axes: Both<Axes>, n: number): Floor['s
   const limit = input.sizes.leader.reach + input.sizes.follower.reach;
   const widest = input.sizes.leader.halfBreadth + input.sizes.follower.halfBreadth;
   let worst: Floor['stretch'];
-  for (const arm of input.held) {
+  for (const arm of input.arms.held) {
     let since: Ticks | undefined;
     for (let i = Math.max(0, arm.from - l.from); i < Math.min(n, arm.to - l.from + 1); i++) {
       const tick = l.from + i;
@@ -224,9 +256,9 @@ function shoulderSpan(
   return Math.sqrt(x * x + y * y);
 }
 
-function findPasses(input: CoupleInput, gap: Float64Array, n: number): Pass[] {
+function findPasses(input: CoupleInput, lane: Degrees, gap: Float64Array, n: number): Pass[] {
   const { leader: l, follower: f } = input.paths;
-  const [sin, cos] = [Math.sin(radians(input.facing)), Math.cos(radians(input.facing))];
+  const [sin, cos] = [Math.sin(radians(lane)), Math.cos(radians(lane))];
   const passes: Pass[] = [];
   let before = 0;
   for (let i = 0; i < n; i++) {
@@ -236,7 +268,7 @@ function findPasses(input: CoupleInput, gap: Float64Array, n: number): Pass[] {
     if (before !== 0 && side !== before) {
       passes.push({
         tick: l.from + i,
-        leaderSide: dx * cos - dy * sin > 0 ? 'left' : 'right',
+        leaderSide: leaderSide(input.solved.problem, l.from + i, input.solved.solution.x),
         gap: gap[i] ?? 0,
       });
     }
@@ -299,19 +331,32 @@ function movement(l: Path, f: Path, n: number): { travel: Point; rotation: Degre
   return { travel: { x: b.x - a.x, y: b.y - a.y }, rotation };
 }
 
-function endPlace(l: Path, f: Path, n: number): EndPlace {
+function endPlace(l: Path, f: Path, n: number, held: FormationId | undefined): EndPlace {
   const i = n - 1;
   const p = toBody(l.facing[i] ?? 0, (f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0));
   const turn = signedHeading((f.facing[i] ?? 0) - (l.facing[i] ?? 0));
-  return { right: p.x, ahead: p.y, turn, formation: formationAt(p.x, p.y, turn) };
+  return { right: p.x, ahead: p.y, turn, formation: formationAt(p.x, p.y, turn, held ?? false) };
 }
 
-/** The formation a place and heading are nearest to; undefined when none is near. */
-export function formationAt(right: Metres, ahead: Metres, turn: Degrees): FormationId | undefined {
+/** Formations that are a body hold. */
+const IN_HOLD: ReadonlySet<FormationId> = new Set(['closed', 'close-embrace', 'promenade']);
+
+/**
+ * The formation a place and heading are nearest to; undefined when none is near. `held`: the embrace the partners are
+ * in, or false where they certainly are in none; where that is not said any will do.
+ */
+export function formationAt(
+  right: Metres,
+  ahead: Metres,
+  turn: Degrees,
+  held?: FormationId | false,
+): FormationId | undefined {
   let best: { id: FormationId; off: number } | undefined;
   for (const id of FORMATION_IDS) {
     const f = FORMATIONS[id];
     if (Math.abs(signedHeading(turn - f.turn)) > 30) continue;
+    if (held === false && f.turn === 180 && IN_HOLD.has(id)) continue;
+    if (held && f.turn === 180 && id !== held) continue;
     const off = Math.hypot(right - f.right, ahead - f.ahead);
     if (off < 0.7 && (!best || off < best.off)) best = { id, off };
   }

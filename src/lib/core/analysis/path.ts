@@ -1,8 +1,7 @@
-import { fromBody, type Foot, type Metres, type Point, type Ticks } from '../base';
-import type { Action } from '../notation';
-import { DIRECTIONS, KINDS, SIZES } from '../vocabulary';
-import type { BodySize } from './bodies';
-import { LEAD_IN, facings, type TurnSpan } from './turns';
+import { fromBody, toBody, type Foot, type Point, type Role, type Ticks } from '../base';
+import { baseOf, landedAt, middleAt, smooth, type FloorAction, type Solved } from '../floor';
+import { KINDS } from '../vocabulary';
+import { LEAD_IN } from './turns';
 import type { Weighed } from './weight';
 
 /** One dancer at every tick from {@link LEAD_IN} before count 1; index 0 is that tick. Metres and degrees. */
@@ -10,7 +9,10 @@ export interface Path {
   readonly from: Ticks;
   readonly x: Float64Array;
   readonly y: Float64Array;
+  /** Of the feet. */
   readonly facing: Float64Array;
+  /** Of the shoulders; the same list where nothing swivels. */
+  readonly chest: Float64Array;
   readonly feet: Readonly<Record<Foot, FootPath>>;
   /** Where each action put its foot and body; same order as the actions. */
   readonly placings: readonly Placing[];
@@ -21,87 +23,52 @@ export interface FootPath {
   readonly angle: Float64Array;
 }
 
-/** Where an action lands. `base` is the point its direction and size are measured from. */
+/** Where an action lands. `base` is the point its direction and size are measured from, in the facing `frame`. */
 export interface Placing {
   readonly index: number;
   readonly tick: Ticks;
   readonly foot: Foot | undefined;
   readonly at: Point;
   readonly base: Point;
+  readonly frame: number;
   readonly facing: number;
   readonly body: Point;
 }
 
-/** How much of the body's place follows the foot that takes the weight. Our estimate. */
-const WEIGHT_SHARE = 0.7;
-/** How far a body hold may draw one step, in normal steps. Our estimate. */
-const GIVE = 0.9;
-const side = (foot: Foot): number => (foot === 'R' ? 1 : -1);
-const plus = (a: Point, b: Point): Point => ({ x: a.x + b.x, y: a.y + b.y });
-const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
-
-export const sizeScale = (size: Action['size']): number =>
-  size === undefined ? 1 : typeof size === 'number' ? size : SIZES[size].scale;
-
-/** A direction's displacement in metres from the point under the body, before turning to the facing. */
-export function reachOf(
-  action: Pick<Action, 'kind' | 'direction' | 'size'>,
-  foot: Foot,
-  body: BodySize,
-  step: Metres,
-): Point {
-  const row = DIRECTIONS[action.direction ?? 'place'];
-  const still = action.kind === 'close';
-  const scale = still ? 0 : sizeScale(action.size) * step;
-  return { x: side(foot) * (body.stance + row.out * scale), y: row.ahead * scale };
+/** An action as the floor sees it. A turn said after the direction is made while stepping: the old facing counts. */
+export function floorAction(w: Weighed, facing: Float64Array): FloorAction {
+  const effect = KINDS[w.action.kind].weight;
+  const air = w.action.kind === 'kick' || w.action.kind === 'flick';
+  const now = facing[w.tick + LEAD_IN] ?? facing.at(-1) ?? 0;
+  return {
+    tick: w.tick,
+    foot: w.foot,
+    lands: effect !== 'free' ? 'weight' : air ? 'air' : 'touch',
+    split: w.after === 'both',
+    action: w.action,
+    frame: w.action.turnAfter ? now - (w.action.turn ?? 0) : now,
+  };
 }
 
-interface Stance {
-  readonly feet: Readonly<Record<Foot, Point>>;
-  readonly body: Point;
-}
-
-/** Where a body hold wants this dancer's body at a tick and facing; undefined where nothing holds it. */
-export type Frame = (tick: Ticks, facing: number) => Point | undefined;
-
-/** Where the acting foot is known to land, whatever its direction and size say; undefined where it follows them. */
-export type Meet = (tick: Ticks) => Point | undefined;
-
-/**
- * Walks one dancer through their actions from a starting place and facing.
- * `step` is a normal step in metres; the result is sampled at every tick up to `end`. In a body hold the step is
- * drawn to the place the hold gives it, by at most {@link GIVE} of a step: the outside of a turn steps longer, the
- * inside shorter, and what still does not fit shows. O(actions + ticks).
- */
-export function walk(
+/** One dancer's path through solved places, at every tick up to `end`. O(actions + ticks). */
+export function pathOf(
+  solved: Solved,
+  role: Role,
   weighed: readonly Weighed[],
-  turns: readonly TurnSpan[],
-  start: Point & { facing: number },
-  size: BodySize,
-  step: Metres,
+  facing: Float64Array,
+  chest: Float64Array,
   end: Ticks,
-  frame: Frame = () => undefined,
-  meet: Meet = () => undefined,
 ): Path {
   const from = -LEAD_IN;
-  const facing = facings(turns, start.facing, from, end);
-  const standing = (foot: Foot): Point => plus(start, fromBody(start.facing, side(foot) * size.stance, 0));
-  const first: Stance = { feet: { L: standing('L'), R: standing('R') }, body: { x: start.x, y: start.y } };
-  const placings: Placing[] = [];
-  let stance = first;
-  weighed.forEach((w, index) => {
-    const at = facing[w.tick - from] ?? start.facing;
-    const placing = land(w, index, stance, at, size, step, frame(w.tick, at), meet(w.tick));
-    placings.push(placing);
-    stance = {
-      feet: placing.foot ? { ...stance.feet, [placing.foot]: placing.at } : stance.feet,
-      body: placing.body,
-    };
-  });
+  const landed = landedAt(solved, role);
+  const start = middleAt(solved, role, from);
+  const placings = placingsOf(solved, role, weighed, landed, facing);
+  const first: Stance = { feet: { L: standing(solved, role, 'L'), R: standing(solved, role, 'R') }, body: start };
   return {
     from,
     facing,
-    ...bodyPath(placings, weighed, first.body, from, end),
+    chest,
+    ...bodyPath(placings, weighed, start, from, end),
     feet: {
       L: footPath('L', placings, weighed, first, facing, from, end),
       R: footPath('R', placings, weighed, first, facing, from, end),
@@ -110,45 +77,36 @@ export function walk(
   };
 }
 
-function land(
-  w: Weighed,
-  index: number,
-  stance: Stance,
-  facing: number,
-  size: BodySize,
-  step: Metres,
-  held: Point | undefined,
-  met: Point | undefined,
-): Placing {
-  const { foot, tick } = w;
-  if (foot === undefined)
-    return { index, tick, foot, at: stance.body, base: stance.body, facing, body: stance.body };
-  const stand = w.action.kind === 'hop' ? foot : foot === 'L' ? 'R' : 'L';
-  const base = minus(stance.feet[stand], fromBody(facing, side(stand) * size.stance, 0));
-  const reach = reachOf(w.action, foot, size, step);
-  const free =
-    w.action.kind === 'replace' ? stance.feet[foot] : plus(base, fromBody(facing, reach.x, reach.y));
-  const other = stance.feet[foot === 'L' ? 'R' : 'L'];
-  const share = w.after === 'both' ? 0.5 : WEIGHT_SHARE;
-  const between = (p: Point): Point => ({
-    x: p.x * share + other.x * (1 - share),
-    y: p.y * share + other.y * (1 - share),
+interface Stance {
+  readonly feet: Readonly<Record<Foot, Point>>;
+  readonly body: Point;
+}
+
+function standing(s: Solved, role: Role, foot: Foot): Point {
+  const { facing, stance } = s.problem.input.dancers[role];
+  const at = middleAt(s, role, -LEAD_IN);
+  const d = fromBody(facing[0] ?? 0, (foot === 'R' ? 1 : -1) * stance, 0);
+  return { x: at.x + d.x, y: at.y + d.y };
+}
+
+function placingsOf(
+  s: Solved,
+  role: Role,
+  weighed: readonly Weighed[],
+  landed: readonly (Point | undefined)[],
+  facing: Float64Array,
+): Placing[] {
+  const frames = s.problem.input.dancers[role].actions;
+  const landings = new Map(s.problem.landings.filter((l) => l.role === role).map((l) => [l.index, l]));
+  return weighed.map((w, index) => {
+    const body = middleAt(s, role, w.tick);
+    const turned = facing[w.tick + LEAD_IN] ?? 0;
+    const frame = frames[index]?.frame ?? turned;
+    const l = landings.get(index);
+    const base = l ? baseOf(l, s, frame) : body;
+    return { index, tick: w.tick, foot: w.foot, at: landed[index] ?? body, base, frame, facing: turned, body };
   });
-  const gesture = KINDS[w.action.kind].weight === 'free';
-  const at =
-    met ?? (held && !gesture ? plus(free, drawn(minus(held, between(free)), share, GIVE * step)) : free);
-  const body = gesture ? stance.body : between(at);
-  return { index, tick, foot, at, base, facing, body };
 }
-
-/** The shift of a foot that brings the body to where it is held, at most `most` metres. */
-function drawn(off: Point, share: number, most: Metres): Point {
-  const wanted = Math.hypot(off.x, off.y) / share;
-  const scale = wanted > most ? most / wanted : 1;
-  return { x: (off.x / share) * scale, y: (off.y / share) * scale };
-}
-
-const smooth = (u: number): number => (u <= 0 ? 0 : u >= 1 ? 1 : u * u * (3 - 2 * u));
 
 interface Move {
   readonly from: Ticks;
@@ -243,4 +201,38 @@ function footAngles(
     angle[i] = lying;
   }
   return angle;
+}
+
+/**
+ * The follower's way while held body to body: the couple turns as one, so between two moments of the solution the
+ * follower goes round the leader, not straight past. O(ticks).
+ */
+export function roundInHold(
+  leader: Path,
+  follower: Path,
+  holds: readonly { readonly from: Ticks; readonly to: Ticks }[],
+  grid: readonly Ticks[],
+): Path {
+  if (holds.length === 0) return follower;
+  const x = Float64Array.from(follower.x);
+  const y = Float64Array.from(follower.y);
+  const held = (tick: Ticks): boolean => holds.some((h) => h.from <= tick && tick <= h.to);
+  const seen = (tick: Ticks): Point => {
+    const i = tick - leader.from;
+    const [dx, dy] = [(follower.x[i] ?? 0) - (leader.x[i] ?? 0), (follower.y[i] ?? 0) - (leader.y[i] ?? 0)];
+    return toBody(leader.chest[i] ?? 0, dx, dy);
+  };
+  for (let g = 0; g + 1 < grid.length; g++) {
+    const [a, b] = [grid[g] ?? 0, grid[g + 1] ?? 0];
+    if (!held(a) || !held(b)) continue;
+    const [p, q] = [seen(a), seen(b)];
+    for (let tick = a + 1; tick < b; tick++) {
+      const i = tick - leader.from;
+      const u = (tick - a) / (b - a);
+      const d = fromBody(leader.chest[i] ?? 0, p.x + (q.x - p.x) * u, p.y + (q.y - p.y) * u);
+      x[i] = (leader.x[i] ?? 0) + d.x;
+      y[i] = (leader.y[i] ?? 0) + d.y;
+    }
+  }
+  return { ...follower, x, y };
 }

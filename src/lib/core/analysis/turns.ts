@@ -1,5 +1,4 @@
 import { TICKS_PER_BEAT, type Bpm, type Degrees, type Ticks } from '../base';
-import { KINDS } from '../vocabulary';
 import type { Weighed } from './weight';
 
 /** The time before count 1 in which the first step is made. */
@@ -14,32 +13,49 @@ export interface TurnSpan {
   readonly amount: Degrees;
   /** Made into a step, or a pivot on the foot after placing. */
   readonly how: 'into' | 'pivot';
+  /** Feet and hips turn under a still chest. */
+  readonly swivel: boolean;
   /** Index of the action. */
   readonly index: number;
 }
 
-/** Where each turn happens: into a step between the previous placing and this one, a pivot from its count to the next. */
+/**
+ * Where each turn happens: into a step in the time since the dancer's previous action of any kind, a pivot from its
+ * count to the next.
+ */
 export function turnSpans(weighed: readonly Weighed[]): TurnSpan[] {
   const spans: TurnSpan[] = [];
   let previous: Ticks = (weighed[0]?.tick ?? 0) - LEAD_IN;
   weighed.forEach((w, index) => {
-    const { turn, then, kind } = w.action;
-    const until = Math.max(w.tick + SHORTEST, w.end);
+    const { turn, then, thenSwivel, kind } = w.action;
     if (turn !== undefined) {
-      if (kind === 'pivot') spans.push({ from: w.tick, to: until, amount: turn, how: 'pivot', index });
-      else
-        spans.push({
-          from: Math.min(previous, w.tick - SHORTEST),
-          to: w.tick,
-          amount: turn,
-          how: 'into',
-          index,
-        });
+      const from = Math.min(previous, w.tick - SHORTEST);
+      spans.push({ from, to: w.tick, amount: turn, how: 'into', swivel: kind === 'swivel', index });
     }
-    if (then !== undefined) spans.push({ from: w.tick, to: until, amount: then, how: 'pivot', index });
-    if (KINDS[w.action.kind].weight !== 'none') previous = w.tick;
+    if (then !== undefined) {
+      const to = Math.max(w.tick + SHORTEST, w.end);
+      spans.push({ from: w.tick, to, amount: then, how: 'pivot', swivel: thenSwivel === true, index });
+    }
+    previous = w.tick;
   });
   return spans;
+}
+
+/** How far hips turn under the chest before it must come along. Source: common practice. */
+export const HIPS: Degrees = 90;
+
+/** Where the shoulders face: as the feet, but for swivels, which leave them where they are up to {@link HIPS}. O(ticks). */
+export function chestFacings(spans: readonly TurnSpan[], facing: Float64Array, from: Ticks): Float64Array {
+  const swivels = spans.filter((s) => s.swivel);
+  if (swivels.length === 0) return facing;
+  const speed = turnSpeeds(swivels, from, from + facing.length - 1);
+  const chest = new Float64Array(facing.length);
+  let twist = 0;
+  for (let i = 0; i < facing.length; i++) {
+    chest[i] = (facing[i] ?? 0) - twist;
+    twist = Math.max(-HIPS, Math.min(HIPS, twist + (speed[i] ?? 0)));
+  }
+  return chest;
 }
 
 export const totalTurn = (spans: readonly TurnSpan[]): Degrees => spans.reduce((sum, s) => sum + s.amount, 0);

@@ -1,6 +1,7 @@
 export * from './crossings';
 export * from './graph';
 export * from './holds';
+export * from './landing';
 export * from './limits.data';
 export * from './names';
 export * from './plans';

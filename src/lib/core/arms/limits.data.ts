@@ -12,5 +12,6 @@ export const RANGE: Readonly<Record<Hand, { readonly min: Degrees; readonly max:
 /** Up to here an arm is easy; beyond it is tight, and behind the back a caution. Source: common practice. */
 export const EASY: Degrees = 180;
 
-/** Arms crossed more often than this cannot be used. Source: common practice. */
-export const MOST_CROSSED = 2;
+/** Arms crossed so often are tight, which is said; crossed more often they cannot be used. Source: common practice. */
+export const TIGHT_CROSSED = 3;
+export const MOST_CROSSED = 3;

@@ -40,8 +40,6 @@ export interface ArmState {
 /** Facing, nothing held. */
 export const APART: ArmState = { phi: { leader: 0, follower: 0 }, arms: [], crossing: 0, rests: [] };
 
-export const handOf = (arm: Arm, role: Role): Hand => arm[role];
-
 /** The arm that uses a hand; undefined when the hand is free. @example armOf(state, 'leader', 'L') */
 export const armOf = (s: ArmState, role: Role, hand: Hand): Arm | undefined =>
   s.arms.find((a) => a[role] === hand);

@@ -94,6 +94,3 @@ export function freePasses(hand: Hand, w: Degrees, by: Degrees, landing?: Landin
 
 const misses = (right: Degrees, landing: Landing | undefined): boolean =>
   landing === 'behind' ? right < 90 : landing === 'front' && right > 90;
-
-/** The dancer's turning direction as a word. */
-export const sideOf = (by: Degrees): 'left' | 'right' => (by < 0 ? 'left' : 'right');

@@ -28,11 +28,11 @@ export interface Look {
 }
 
 /**
- * One change of the arms, as a value: {@link apply} does it, {@link inverse} undoes it.
+ * One change of the arms, as a value: {@link apply} does it.
  * - `turn`: either or both turn relative to the partner, any multiple of 15°; hands not named stay low
  * - `round`: the partners go round each other, clockwise positive, neither turning: both facings change by −`by`
  * - `pass`: a hand goes over a head while nobody turns
- * - `take`, `release`: carry the whole arm, so each undoes the other; `crossing` is that of the two-arm state
+ * - `take`, `release`: carry the whole arm; `crossing` is that of the two-arm state
  * - `look`: raise, lower, turn the palm, slide along the arm
  * - `rest`, `lift`: a hand laid on the partner's body (placed, draped, blocking), and taken off
  * - `all`: several in a row, such as a change of hands
@@ -60,9 +60,7 @@ export type ArmFailure =
   /** A clamped grip cannot swivel under a hand that goes over. */
   | { readonly code: 'cannot-swivel'; readonly arm: Hand };
 
-export const NOTHING: Transition = { type: 'all', steps: [] };
 const noTurn: Both<Degrees> = { leader: 0, follower: 0 };
-const negate = (o: Over): Over => ({ ...o, passes: -o.passes });
 
 /**
  * The state after a transition; the state given is not touched. Errors say which arm stops it and where.
@@ -96,34 +94,38 @@ export function apply(s: ArmState, t: Transition): Result<ArmState, ArmFailure> 
   }
 }
 
-/** What undoes a transition: applied after it, the state is as before. */
-export function inverse(t: Transition): Transition {
+/**
+ * The state after a transition whether the arms allow it or not: what a figure that cannot be danced goes on from.
+ * What {@link apply} refuses for its hands (busy, not held) changes nothing.
+ */
+export function applied(s: ArmState, t: Transition): ArmState {
+  const next = apply(s, t);
+  if (next.ok) return next.value;
   switch (t.type) {
     case 'turn':
-      return {
-        type: 'turn',
-        by: { leader: -t.by.leader, follower: -t.by.follower },
-        over: t.over.map(negate),
-      };
+      return swung(s, t.by, t.over);
     case 'round':
-      return { type: 'round', by: -t.by, over: t.over.map(negate) };
+      return swung(s, { leader: -t.by, follower: -t.by }, t.over);
     case 'pass':
-      return { type: 'pass', over: negate(t.over) };
+      return swung(s, noTurn, [t.over]);
     case 'take':
-      return { ...t, type: 'release' };
-    case 'release':
-      return { ...t, type: 'take' };
-    case 'look':
-      return { ...t, from: t.to, to: t.from };
-    case 'rest':
-      return { type: 'lift', rest: t.rest };
-    case 'lift':
-      return { type: 'rest', rest: t.rest };
-    case 'all':
-      return { type: 'all', steps: t.steps.toReversed().map(inverse) };
+      return { ...s, arms: sorted([...s.arms, t.arm]), crossing: s.arms.length === 0 ? 0 : t.crossing };
     default:
-      return never(t);
+      return s;
   }
+}
+
+/** Bearings, facings and crossing after a turn, without asking whether an arm gets so far. */
+function swung(s: ArmState, by: Both<Degrees>, over: readonly Over[]): ArmState {
+  const arms = s.arms.map((arm) => {
+    const w = (role: Role): Degrees =>
+      arm.w[role] - by[role] + 360 * passesOf(over, arm.leader, role) || 0;
+    return { ...arm, w: { leader: w('leader'), follower: w('follower') } };
+  });
+  const passes = over.reduce((sum, o) => sum + o.passes, 0);
+  const crossing = s.arms.length < 2 ? 0 : s.crossing + passes || 0;
+  const phi = { leader: s.phi.leader + by.leader, follower: s.phi.follower + by.follower };
+  return { ...s, phi, arms, crossing };
 }
 
 function turned(s: ArmState, by: Both<Degrees>, over: readonly Over[]): Result<ArmState, ArmFailure> {
@@ -131,24 +133,19 @@ function turned(s: ArmState, by: Both<Degrees>, over: readonly Over[]): Result<A
     (r) => Math.abs(by[r.role === 'leader' ? 'follower' : 'leader']) > BODY_PARTS[r.on].gives,
   );
   if (blocking) return fail({ code: 'blocked', rest: blocking });
-  const arms: Arm[] = [];
-  for (const arm of s.arms) {
-    const w = { ...arm.w };
+  for (const arm of s.arms)
     for (const role of ROLES) {
       const passes = passesOf(over, arm.leader, role);
+      if (passes !== 0 && !GRIPS[arm.grip].swivels) return fail({ code: 'cannot-swivel', arm: arm.leader });
+      // A raised arm goes round with the dancer; where it comes down decides what it has gone over.
+      if (arm.height === 'overhead') continue;
       const half = lockedAt(arm[role], arm.w[role], by[role], passes);
       if (half !== undefined) return fail({ code: 'locks', role, hand: arm[role], half });
-      if (passes !== 0 && !GRIPS[arm.grip].swivels) return fail({ code: 'cannot-swivel', arm: arm.leader });
-      w[role] = arm.w[role] - by[role] + 360 * passes || 0;
     }
-    arms.push({ ...arm, w });
-  }
   const unheld = over.find((o) => !armOf(s, 'leader', o.arm));
   if (unheld) return fail({ code: 'not-held', role: 'leader', hand: unheld.arm });
-  const crossing = s.arms.length < 2 ? 0 : s.crossing + over.reduce((sum, o) => sum + o.passes, 0) || 0;
-  if (tooCrossed(crossing)) return fail({ code: 'too-crossed', crossing });
-  const phi = { leader: s.phi.leader + by.leader, follower: s.phi.follower + by.follower };
-  return ok({ ...s, phi, arms, crossing });
+  const next = swung(s, by, over);
+  return tooCrossed(next.crossing) ? fail({ code: 'too-crossed', crossing: next.crossing }) : ok(next);
 }
 
 const passesOf = (over: readonly Over[], arm: Hand, role: Role): number => {

@@ -2,17 +2,18 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
 import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
 import { isVersion, type Kept } from '../figure';
+import { combinationFirst, eachOf, figureFirst, versionFirst } from './lift';
 import { parseKept, parseText, fileSchema, firstIssue, keptInFile, type FileError } from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
-export const COMBINATION_VERSION = 1;
+export const COMBINATION_VERSION = 2;
 
 const { figures, versions } = fileSchema.shape;
 const combinationInFile = combinationFields
   .extend({ own: z.array(figures.element).max(64) })
   .refine(uniqueKeys, KEYS_DIFFER);
 
-/** Combinations with every figure they use, so that the file is whole by itself. Version 1. */
+/** Combinations with every figure they use, so that the file is whole by itself. Version 2. */
 export const combinationFileSchema = z
   .object({
     format: z.literal(COMBINATION_FORMAT),
@@ -56,13 +57,13 @@ export function readCombinations(
 ): Result<CombinationFile, FileError> {
   const parsed = parseText(text);
   if (!parsed.ok) return parsed;
-  const raw = parsed.value;
-  const version = (raw as { version?: unknown } | null)?.version;
+  const version = (parsed.value as { version?: unknown } | null)?.version;
   if (typeof version === 'number' && version > COMBINATION_VERSION)
     return fail({
       at: 'version',
       message: `This file is version ${version}; this program reads up to ${COMBINATION_VERSION}. Update it first.`,
     });
+  const raw = version === 1 ? fromFirst(parsed.value as Record<string, unknown>) : parsed.value;
   const file = combinationFileSchema.safeParse(raw);
   if (!file.success) return fail(firstIssue(file.error.issues, raw));
   const kept = parseKept(file.data);
@@ -72,6 +73,15 @@ export function readCombinations(
   );
   return checked({ combinations, kept: kept.value }, known);
 }
+
+/** Version 1 was written in notation 1. */
+const fromFirst = (file: Record<string, unknown>): Record<string, unknown> => ({
+  ...file,
+  version: COMBINATION_VERSION,
+  combinations: eachOf(file.combinations, combinationFirst),
+  figures: eachOf(file.figures, figureFirst),
+  versions: eachOf(file.versions, versionFirst),
+});
 
 function checked(file: CombinationFile, known: (id: string) => boolean): Result<CombinationFile, FileError> {
   const ids = new Set(file.kept.map((k) => k.id));

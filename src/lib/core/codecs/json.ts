@@ -2,13 +2,14 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
 import { figureSchema, isVersion, type Figure, type Kept, type Version } from '../figure';
 import { versionSchema } from '../figure/version-schema';
+import { eachOf, figureFirst, versionFirst } from './lift';
 
 export const FORMAT = 'brisk-partner/figures';
-export const VERSION = 2;
+export const VERSION = 3;
 
 /** A figure in a file: as kept, with the breakdown as one string a line. */
 const figureInFile = figureSchema.extend({ lines: z.array(z.string().max(40_000)).max(2_000) }).strict();
-/** The file: a header, figures, and versions of figures, which hold only what they change. Version 2. */
+/** The file: a header, figures, and versions of figures, which hold only what they change. Version 3. */
 export const fileSchema = z
   .object({
     format: z.literal(FORMAT),
@@ -25,7 +26,7 @@ export interface FileError {
   readonly figure?: string;
 }
 
-/** Writes figures and versions as our JSON, version 2, two-space indent, ending in a newline. */
+/** Writes figures and versions as our JSON, version 3, two-space indent, ending in a newline. */
 export function writeJson(kept: readonly Kept[]): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, ...keptInFile(kept) }, null, 2) + '\n';
 }
@@ -45,9 +46,15 @@ export function parseKept(file: {
   return uniqueIds([...figures, ...(file.versions as Version[])]);
 }
 
-/** One step from a version to the next; index 0 lifts version 1, which knew no versions of figures, to 2. */
+/**
+ * One step from a version to the next. 1 to 2: versions of figures are new. 2 to 3: words are danced in the order they
+ * are said, so that turns stand first where they stood behind.
+ */
 export type Migration = (file: Record<string, unknown>) => Record<string, unknown>;
-export const MIGRATIONS: readonly Migration[] = [(file) => ({ ...file, versions: [] })];
+export const MIGRATIONS: readonly Migration[] = [
+  (file) => ({ ...file, versions: [] }),
+  (file) => ({ ...file, figures: eachOf(file.figures, figureFirst), versions: eachOf(file.versions, versionFirst) }),
+];
 
 /** Lifts a file of an older version to `current`. Errors: no version, or a newer one than this program knows. */
 export function migrate(

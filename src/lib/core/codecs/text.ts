@@ -1,12 +1,13 @@
 import { fail, ok, type Result } from '../base';
 import { figureSchema, newFigure, type CountRange, type Figure } from '../figure';
-import { parse } from '../notation';
+import { NOTATION, parse, turnsFirst } from '../notation';
 import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS, TRACK_NAMES } from '../vocabulary';
 import { firstIssue, type FileError } from './json';
 
 /**
  * A figure as plain text: `key: value` lines, an empty line, the breakdown. Several figures are parted by a line of
- * three hyphens. Only what differs from the dance's own values is written.
+ * three hyphens. Only what differs from the dance's own values is written. `notation` is the version of the words; where
+ * it is left out, the present one is meant.
  */
 const KEYS = [
   'figure',
@@ -19,6 +20,8 @@ const KEYS = [
   'free',
   'end',
   'end-free',
+  'end-hold',
+  'end-facing',
   'feel',
   'tempo',
   'same-foot',
@@ -27,6 +30,7 @@ const KEYS = [
   'caution',
   'mistake',
   'notes',
+  'notation',
 ] as const;
 type Key = (typeof KEYS)[number];
 
@@ -61,6 +65,8 @@ function writeOne(f: Figure): string {
         .filter(Boolean)
         .join(' ') || undefined,
     ],
+    ['end-hold', end.hold],
+    ['end-facing', end.facing === undefined ? undefined : String(end.facing)],
     ['feel', f.feel === plain.feel ? undefined : f.feel],
     ['tempo', `${f.tempo.min}-${f.tempo.max}`],
     ['same-foot', printRanges(f.sameFoot) || undefined],
@@ -69,6 +75,7 @@ function writeOne(f: Figure): string {
     ...f.cautions.map((c): [Key, string] => ['caution', oneLine(c)]),
     ['mistake', f.mistake === undefined ? undefined : oneLine(f.mistake)],
     ['notes', f.notes === '' ? undefined : oneLine(f.notes)],
+    ['notation', String(NOTATION)],
   ];
   const header = rows.flatMap(([k, v]) => (v === undefined ? [] : [`${k}: ${v}`]));
   return `${header.join('\n')}\n\n${f.lines}\n`;
@@ -202,13 +209,19 @@ function setField(
       return target.formation ? undefined : expected(FORMATION_IDS);
     }
     case 'hold':
-      draft.start.hold = oneOf(HOLD_IDS, value);
-      return draft.start.hold ? undefined : expected(HOLD_IDS);
+    case 'end-hold': {
+      const target = key === 'hold' ? draft.start : draft.end;
+      target.hold = oneOf(HOLD_IDS, value);
+      return target.hold ? undefined : expected(HOLD_IDS);
+    }
     case 'facing':
-      draft.start.facing = Number(value);
+    case 'end-facing': {
+      const target = key === 'facing' ? draft.start : draft.end;
+      target.facing = Number(value);
       return /^-?\d+$/.test(value) && Number(value) % 15 === 0
         ? undefined
         : 'Expected degrees in steps of 15.';
+    }
     case 'free':
       return setFeet(draft.start, value);
     case 'end-free':
@@ -244,6 +257,9 @@ function setField(
     case 'notes':
       draft.notes = manyLines(value);
       return undefined;
+    case 'notation':
+      if (value === '1') draft.lines = turnsFirst(String(draft.lines));
+      return /^[12]$/.test(value) ? undefined : `Expected 1 or ${NOTATION}.`;
   }
 }
 

@@ -25,7 +25,7 @@ export interface Reading {
   /** Its first count, and how many whole beats it fills. */
   readonly from: Ticks;
   readonly beats: number;
-  /** Where each foot first lands, in the figure's own floor, the leader starting at the origin. */
+  /** Where each foot lands, in the figure's own floor, the leader starting at the origin. */
   readonly landings: Both<readonly Landing[]>;
   /** Where the leader ends there. */
   readonly leaves: Pose;
@@ -47,7 +47,7 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
     ends: endsOf(a),
     from: a.start,
     beats: Math.max(1, Math.ceil((a.end - a.start) / TICKS_PER_BEAT)),
-    landings: both((r) => firstLandings(a, r)),
+    landings: both((r) => landingsOf(a, r)),
     leaves: { x: path.x[last] ?? 0, y: path.y[last] ?? 0, facing: path.facing[last] ?? 0 },
     accents: accentsOf(a),
     turning: both((r) => totalTurn(a.roles[r].turns.map((t) => ({ ...t, amount: Math.abs(t.amount) })))),
@@ -59,16 +59,10 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
 
 const both = <T>(f: (role: Role) => T): Both<T> => ({ leader: f('leader'), follower: f('follower') });
 
-function firstLandings(a: Analysis, role: Role): Landing[] {
-  const { path, actions } = a.roles[role];
-  const placed = path.placings.filter(
-    (x) => KINDS[actions[x.index]?.action.kind ?? 'hold'].weight !== 'free',
+const landingsOf = (a: Analysis, role: Role): Landing[] =>
+  a.roles[role].path.placings.flatMap((p) =>
+    p.foot === undefined ? [] : [{ tick: p.tick - a.start, at: p.at }],
   );
-  return (['L', 'R'] as const).flatMap((foot) => {
-    const p = placed.find((x) => x.foot === foot);
-    return p ? [{ tick: p.tick - a.start, at: p.at }] : [];
-  });
-}
 
 /** A stop this long, for both, makes what comes before it an accent: longer than a slow. Our choice. */
 const STOP: Ticks = 3 * TICKS_PER_BEAT;

@@ -8,7 +8,7 @@ import {
   type Role,
   type Ticks,
 } from '../base';
-import { analyse, type Analysis, type Heights, type Meet } from '../analysis';
+import { analyse, type Analysis, type Chain, type Heights } from '../analysis';
 import type { CountRange, Figure, Row } from '../figure';
 import { printHands, printLine, type Body, type Label } from '../notation';
 import { positionAt } from '../time';
@@ -36,14 +36,19 @@ export interface Whole {
  * @example wholeOf(plan).analysis.counts // 32
  */
 export function wholeOf(plan: Plan, heights?: Heights, rounds = 1): Whole | undefined {
-  const passes = laidOut(plan, rounds);
-  const first = passes[0];
-  if (!first) return undefined;
-  const figure = written(plan, passes);
-  const meets = meetsOf(passes);
-  const analysis = analyse(figure, heights, undefined, meets);
-  const last = passes.at(-1) ?? first;
-  return { figure, analysis, passes, leaves: endPose(last) };
+  const guessed = laidOut(plan, rounds);
+  if (guessed.length === 0) return undefined;
+  const figure = written(plan, guessed);
+  const analysis = analyse(figure, heights, undefined, { chain: chainOf(guessed) });
+  const passes = guessed.map((p) => ({ ...p, pose: solvedPose(analysis, p.at) }));
+  return { figure, analysis, passes, leaves: solvedPose(analysis, analysis.end) };
+}
+
+/** Where the leader is in the chain as solved. */
+function solvedPose(a: Analysis, tick: Ticks): Pose {
+  const { path } = a.roles.leader;
+  const i = Math.max(0, Math.min(path.x.length - 1, tick - path.from));
+  return { x: path.x[i] ?? 0, y: path.y[i] ?? 0, facing: path.facing[i] ?? 0 };
 }
 
 /** The passes, each with the pose its leader begins in. */
@@ -84,22 +89,24 @@ function poseAfter(before: Pass & { readonly pose: Pose }, next: Reading, j: Pas
   return { x: end.x - off * aside.x, y: end.y - off * aside.y, facing };
 }
 
-/** Where each foot first lands: as in the figure alone, from where it begins now. */
-function meetsOf(passes: Whole['passes']): Both<Meet> {
+/** Where figures begin, and as a first guess every foot where it lands in its figure alone. */
+function chainOf(passes: Whole['passes']): Chain {
   const at: Record<Role, Map<Ticks, Point>> = { leader: new Map(), follower: new Map() };
-  for (const [i, p] of passes.entries()) {
-    if (i > 0 && !danced(p.joint)) continue;
-    for (const role of ROLES) {
-      const over = role === 'leader' ? p.over : 0;
-      if (i === 0 && over === 0) continue;
+  for (const p of passes) {
+    const d = fromBody(p.pose.facing, p.over, 0);
+    for (const role of ROLES)
       for (const l of p.reading.landings[role]) {
         const point = placed(p.pose, p.reading, l.at);
-        const d = fromBody(p.pose.facing, over, 0);
-        at[role].set(p.at + l.tick, { x: point.x + d.x, y: point.y + d.y });
+        const over = role === 'leader' ? d : { x: 0, y: 0 };
+        at[role].set(p.at + l.tick, { x: point.x + over.x, y: point.y + over.y });
       }
-    }
   }
-  return { leader: (tick) => at.leader.get(tick), follower: (tick) => at.follower.get(tick) };
+  const links = passes.flatMap((p, i) =>
+    i > 0 && !danced(p.joint)
+      ? []
+      : [{ tick: p.at, formation: p.reading.figure.start.formation, over: p.over }],
+  );
+  return { links, guess: (role, tick) => at[role].get(tick) };
 }
 
 const scores = new WeakMap<Figure, Score>();

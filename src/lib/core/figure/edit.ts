@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
 import { parse, type Action, type Body, type Label } from '../notation';
 import { nearestLabelled, positionAt, toQuickSlow } from '../time';
-import { DANCES, FEELS, KINDS, UNITS } from '../vocabulary';
+import { DANCES, FEELS, KINDS, UNITS, turnsInPlace } from '../vocabulary';
 import { writeWords, type WriteWords } from './edit-words';
 import { openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
 import { countAt, lineFor, rewriteTrack, type Row } from './rows';
@@ -190,9 +190,13 @@ function patched(body: Body, patch: ActionPatch): Body {
     else start[key] = value;
   }
   if (start.type === 'action' && KINDS[start.kind as Action['kind']].weight === 'none') {
-    for (const key of ['foot', 'direction', 'size', 'footwork', 'then']) delete start[key];
-    if (start.kind !== 'pivot') delete start.turn;
+    for (const key of ['foot', 'direction', 'size', 'footwork', 'then', 'lane']) delete start[key];
+    if (!turnsInPlace(start.kind as Action['kind'])) delete start.turn;
   }
   if (start.kind === 'close' || start.kind === 'replace') delete start.direction;
+  const placed = start.direction !== undefined && start.direction !== 'place';
+  if (start.turn === undefined || (!placed && start.type === 'action' && start.kind !== 'close'))
+    delete start.turnAfter;
+  if (start.then === undefined) delete start.thenSwivel;
   return start as unknown as Body;
 }

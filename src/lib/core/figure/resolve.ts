@@ -105,6 +105,24 @@ interface Cursor {
   written: number;
   /** Where a following quick or slow begins. */
   next: Ticks;
+  /** Beats before each new 1, in order. */
+  readonly restarts: number[];
+}
+
+/** Beats of the cells a dance is counted in: two, or a bar where the bar is three. */
+export const unitBeats = (figure: Pick<Timebase, 'dance'>): number =>
+  DANCES[figure.dance].cycle === 3 ? 3 : 2;
+
+/**
+ * A 1 after a larger count begins a new span where the last one ended, its last unit at its full length. Lines of
+ * words begin theirs with the steps: `given` holds the steps' own.
+ */
+function restart(cursor: Cursor, base: Timebase, given: readonly number[]): void {
+  const unit = unitBeats(base);
+  const reached = Math.max(cursor.written, Math.ceil(cursor.next / TICKS_PER_BEAT) - cursor.base);
+  const own = cursor.base + Math.ceil(reached / unit) * unit;
+  cursor.base = given[cursor.restarts.length] ?? own;
+  cursor.restarts.push(cursor.base);
 }
 
 /** Gives every item of a track its place in time, in the order written. */
@@ -115,12 +133,14 @@ export function timeItems<T>(
     readonly spans: readonly { readonly all: Span }[];
   }[],
   base: Timebase,
+  given: readonly number[] = [],
+  restarts: number[] = [],
 ): Timed<T>[] {
   const timed: Timed<T>[] = [];
-  const cursor: Cursor = { beat: 0, base: 0, written: 0, next: 0 };
+  const cursor: Cursor = { beat: 0, base: 0, written: 0, next: 0, restarts };
   for (const line of lines) {
     line.items.forEach((item, i) => {
-      const at = place(item.label, item.beats, cursor, base);
+      const at = place(item.label, item.beats, cursor, base, given);
       const span = line.spans[i]?.all ?? { from: 0, to: 0 };
       timed.push({
         tick: at.tick,
@@ -143,6 +163,7 @@ function place(
   beats: number,
   cursor: Cursor,
   base: Timebase,
+  given: readonly number[],
 ): Pick<Timed<unknown>, 'tick' | 'beat' | 'sub' | 'last' | 'renumbered'> {
   const dance = DANCES[base.dance];
   if (label.type === 'value') {
@@ -155,9 +176,7 @@ function place(
     return { tick, beat, sub, last, renumbered: true };
   }
   if (label.type === 'count') {
-    const again =
-      label.beat === 1 && label.beat <= cursor.written && cursor.written >= Math.max(2, dance.cycle - 1);
-    if (again) cursor.base += cursor.written > dance.cycle ? cursor.written : dance.cycle;
+    if (label.beat === 1 && cursor.written > 1) restart(cursor, base, given);
     cursor.written = label.beat;
     cursor.beat = label.beat + cursor.base;
   }
@@ -172,13 +191,26 @@ function place(
 const beatsOf = (body: Body): number => (body.type === 'unit' ? UNITS[body.unit].beats : 0);
 
 /** The items of a role's lines in time, units closed and repeats not run: what edits work on. */
-export function timeMoves(parsed: Parsed, role: MoveTrack, base: Timebase): Timed<Body>[] {
+export function timeMoves(
+  parsed: Parsed,
+  role: MoveTrack,
+  base: Timebase,
+  restarts: number[] = [],
+): Timed<Body>[] {
   const lines = linesOf(parsed, role).map((l) => ({
     index: l.index,
     spans: l.spans,
     items: l.line.items.map((i) => ({ label: i.label, content: i.body, beats: beatsOf(i.body) })),
   }));
-  return timeItems(lines, base);
+  return timeItems(lines, base, [], restarts);
+}
+
+/** Beats after which counting begins again at 1, as the steps are written. @example spansOf(parse('leader 1 fwd 6 fwd 1 fwd'), base) // [6] */
+export function spansOf(parsed: Parsed, base: Timebase): readonly number[] {
+  const [l, f]: [number[], number[]] = [[], []];
+  timeMoves(parsed, 'leader', base, l);
+  timeMoves(parsed, 'follower', base, f);
+  return l.length >= f.length ? l : f;
 }
 
 /**
@@ -269,7 +301,10 @@ export function openUnit(word: UnitWord): Action[] {
       ...(given && word.size !== undefined ? { size: word.size } : {}),
       ...(takes && word.footwork ? { footwork: word.footwork } : {}),
       ...(turn ? { turn } : {}),
+      ...(turn && word.turnAfter && direction && direction !== 'place' ? { turnAfter: true as const } : {}),
       ...(i === row.steps.length - 1 && word.then !== undefined ? { then: word.then } : {}),
+      ...(i === row.steps.length - 1 && word.thenSwivel ? { thenSwivel: true as const } : {}),
+      ...(i === row.steps.length - 1 && word.lane ? { lane: word.lane } : {}),
       ...(i === 0 && word.note !== undefined ? { note: word.note } : {}),
     };
   });
@@ -313,6 +348,8 @@ export function writtenTick(tick: Ticks, base: Timebase): Ticks {
   return tick - span * (r.times - 1);
 }
 
+const isOne = (l: Label): boolean => l.type === 'count' && l.beat === 1;
+
 /** The words of a track in time, as written: repeats are not run. */
 export function timeWords(parsed: Parsed, track: WordTrack, base: Timebase): Timed<string>[] {
   const lines = linesOf(parsed, track).map((l) => ({
@@ -320,7 +357,8 @@ export function timeWords(parsed: Parsed, track: WordTrack, base: Timebase): Tim
     spans: l.spans,
     items: l.line.items.map((i) => ({ label: i.label, content: i.text, beats: 0 })),
   }));
-  return timeItems(lines, base);
+  const ones = lines.some((l) => l.items.some((i, k) => k > 0 && isOne(i.label)));
+  return timeItems(lines, base, ones ? spansOf(parsed, base) : []);
 }
 
 /** The words of one line in time, each until the next; `end` closes the last. */

@@ -23,6 +23,10 @@ export const endSchema = z.object({
   formation: z.enum(FORMATION_IDS).optional(),
   leaderFree: foot.optional(),
   followerFree: foot.optional(),
+  /** The hold meant. */
+  hold: z.enum(HOLD_IDS).optional(),
+  /** The leader's facing meant, degrees clockwise from the reference line. */
+  facing: z.int().min(-345).max(345).multipleOf(15).optional(),
 });
 
 /**

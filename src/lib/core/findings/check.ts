@@ -3,6 +3,7 @@ import { applyEdits, type Figure } from '../figure';
 import {
   armLocks,
   armsCrossed,
+  armsTight,
   behindTheBack,
   gripClamped,
   handNotHeld,
@@ -12,7 +13,16 @@ import {
   takenOutOfReach,
   turnBlocked,
 } from './rules-arms';
-import { collision, endFacing, endPlace, laneBlocked, outOfReach } from './rules-floor';
+import {
+  collision,
+  endFacing,
+  endHeading,
+  endHold,
+  endPlace,
+  laneBlocked,
+  outOfReach,
+  whichSide,
+} from './rules-floor';
 import { noLead, noStop } from './rules-leads';
 import { longSpin, turnTooFast } from './rules-turn';
 import {
@@ -42,6 +52,8 @@ export const RULES: readonly Rule[] = [
   ownTiming,
   oddLength,
   endFacing,
+  endHeading,
+  endHold,
   endPlace,
   turnTooFast,
   longSpin,
@@ -52,6 +64,7 @@ export const RULES: readonly Rule[] = [
   notRaised,
   armLocks,
   armsCrossed,
+  armsTight,
   turnBlocked,
   takenOutOfReach,
   outOfReach,
@@ -60,6 +73,7 @@ export const RULES: readonly Rule[] = [
   behindTheBack,
   noLead,
   noStop,
+  whichSide,
 ];
 
 const ORDER: Readonly<Record<Severity, number>> = { wrong: 0, caution: 1, look: 2 };

@@ -1,16 +1,20 @@
 import type { Degrees, Metres, Ticks } from '../base';
 
-/** Tolerances of the distance rules: every distance is an estimate. Our choice. */
+/** What is said of places, which are estimates. */
 export const TOLERANCE = {
-  /** Bodies may overlap this much before it is said. */
-  overlap: 0.1 as Metres,
-  /** The same in a body hold, where contact is meant. */
-  overlapInHold: 0.2 as Metres,
-  /** Hands may seem this far out of reach before it is said. */
+  /**
+   * A dancer who has to be moved further than this for want of room, or for a joined hand, is told. As soft as a
+   * formation and the leader's place in the lane are: less than that is how differently two couples stand.
+   */
+  moved: 0.2 as Metres,
+  /** A leader who faces so far across the lane has opened it, whatever the words leave open about how far. */
+  opened: 45 as Degrees,
+  /** Hands may seem this far apart when they are taken: half the length of a forearm. */
   stretch: 0.15 as Metres,
-  /** Facing at the end, degrees; place at the end, degrees off the expected bearing. */
+  /** Off the place the figure should end in: twice as soft as a formation is. */
+  endPlace: 0.4 as Metres,
+  /** Facing at the end, degrees: less than the smallest difference between two formations. */
   endFacing: 30,
-  endBearing: 75,
 } as const;
 
 /** Turning one way this much within eight beats is said as a caution. Our choice; no published limit is known. */

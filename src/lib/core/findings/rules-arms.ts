@@ -26,12 +26,18 @@ type FaultOf<C extends FaultCode> = Extract<ArmFault, { code: C }>;
 
 const ref = (fault: ArmFault) => (fault.ref ? { ref: fault.ref } : {});
 
-/** Which way round the partners go past each other is anybody's guess once their bodies overlap. */
-const GUESSED: ReadonlySet<FaultCode> = new Set(['locks', 'too-crossed', 'behind-back', 'blocked']);
-const undecided = (before: readonly Finding[], tick: Ticks): boolean =>
-  before.some(
-    (f) => (f.code === 'lane-blocked' || f.code === 'collision') && f.tick <= tick + TICKS_PER_BEAT,
-  );
+/** What depends on where the partners are, by the line between them. */
+const PLACED: ReadonlySet<FaultCode> = new Set(['locks', 'too-crossed', 'tight', 'behind-back']);
+
+/** It is so on whichever side the partners pass, or the side is known. */
+function holdsEitherWay(a: Analysis, f: ArmFault): boolean {
+  if (!PLACED.has(f.code)) return true;
+  if (!a.floor.sides.some((s) => s.undecided && s.tick <= f.tick + TICKS_PER_BEAT)) return true;
+  const other = a.otherArms();
+  const same = (x: ArmFault): boolean =>
+    x.code === f.code && (!('role' in x) || !('role' in f) || x.role === f.role);
+  return other === undefined || other.faults.some(same);
+}
 
 /** Without a hands line the starting hold is taken to stay as it is: worth a look, not a mistake. */
 const saysHands = (a: Analysis): boolean => a.words.some((w) => w.track === 'hands');
@@ -54,10 +60,10 @@ function faultRule<C extends FaultCode>(
       broken(before) || !complete(a)
         ? []
         : faults(a).flatMap((f): Finding[] => {
-            if (GUESSED.has(f.code) && undecided(before, f.tick)) return [];
             const found = read(a, f);
             if (!found) return [];
-            const unsaid = GUESSED.has(f.code) && !saysHands(a);
+            const guessed = PLACED.has(f.code) || f.code === 'blocked';
+            const unsaid = (guessed && !saysHands(a)) || !holdsEitherWay(a, f);
             if (unsaid && severity === 'caution') return [];
             const grade = unsaid ? 'look' : severity;
             return [{ code, severity: grade, tick: Math.max(0, f.tick), ...ref(f), ...found }];
@@ -97,6 +103,14 @@ export const armsCrossed = faultRule(
     ...releases(a, 'R', f.tick),
     ...ROLES.flatMap((role) => otherTurns(a, role, f.tick)),
   ],
+);
+
+export const armsTight = faultRule(
+  'tight',
+  'arms-tight',
+  'caution',
+  (_a, f) => ({ details: { times: Math.abs(f.crossing) } }),
+  (a, f) => [...releases(a, 'L', f.tick), ...releases(a, 'R', f.tick)],
 );
 
 /** The words at the count of a fault with one of its acts put differently. */

@@ -1,14 +1,45 @@
-import { ROLES, TICKS_PER_BEAT, signedHeading, type Degrees, type Role, type Ticks } from '../base';
-import { LEAD_IN, type Analysis, type Weighed } from '../analysis';
-import type { ActionPatch } from '../figure';
-import { FORMATIONS, HOLDS } from '../vocabulary';
+import {
+  ROLES,
+  TICKS_PER_BEAT,
+  fromBody,
+  signedHeading,
+  type Degrees,
+  type Metres,
+  type Role,
+  type Ticks,
+} from '../base';
+import { keyOfState, nameOf, stateOfHold, type ArmState } from '../arms';
+import { LEAD_IN, armsAt, embracedAt, type Analysis, type Weighed } from '../analysis';
+import type { ActionPatch, Figure } from '../figure';
+import type { Moved } from '../floor';
+import { BODY_PARTS, FORMATIONS, HOLDS } from '../vocabulary';
 import { TOLERANCE } from './limits.data';
-import { letGoWhileApart } from './mends-arms';
+import { SIDE, hands, letGoWhileApart } from './mends-arms';
 import { sayTurn } from './rules-turn';
 import { broken, complete, remedy, say, setAction, takesWeight } from './steps';
 import type { Remedy, Rule } from './types';
 
 const wantedFormation = (a: Analysis) => a.figure.end.formation ?? a.figure.start.formation;
+
+/** An opening of a quarter or less at the end is a place to go from. Source: common practice. */
+const OPENING: Degrees = 90;
+
+/**
+ * Is the facing at the end a mistake? Where the ending is declared, whatever differs from it is. Where it is not: to
+ * end face to face is always a place to go from, and so is an opening of an eighth, or of a quarter in a body hold, and
+ * a wrap or the like that has a name.
+ */
+function facesWrong(a: Analysis, off: Degrees): boolean {
+  if (Math.abs(off) <= TOLERANCE.endFacing) return false;
+  if (a.figure.end.formation) return true;
+  const { turn } = a.floor.end;
+  if (Math.abs(signedHeading(turn - 180)) <= TOLERANCE.endFacing) return false;
+  const held = embracedAt(a.contacts, a.end - 1);
+  if (Math.abs(off) <= (held ? OPENING : OPENING / 2)) return false;
+  const state = armsAt(a.arms, a.end, true);
+  return state.arms.length < 2 || tradeNamed(state) === undefined;
+}
+const tradeNamed = (s: ArmState): string | undefined => nameOf(s).trade;
 
 /** The relative facing at the end is not that of the formation the figure should end in. Exact: turns only. */
 export const endFacing: Rule = {
@@ -17,7 +48,7 @@ export const endFacing: Rule = {
     if (!complete(a) || broken(before)) return [];
     const wanted = FORMATIONS[wantedFormation(a)].turn;
     const off = signedHeading(a.floor.end.turn - wanted);
-    if (Math.abs(off) <= TOLERANCE.endFacing) return [];
+    if (!facesWrong(a, off)) return [];
     return [
       {
         code: 'end-facing',
@@ -82,23 +113,23 @@ function mendTurn(a: Analysis, role: Role, w: Weighed, turn: Degrees): Remedy {
   );
 }
 
-/** The follower ends on quite another side of the leader than the formation has. An estimate. */
+/** The follower ends elsewhere than the formation has. An estimate. */
 export const endPlace: Rule = {
   code: 'end-place',
   find: (a, before) => {
     if (!complete(a) || broken(before) || before.some((f) => f.code === 'end-facing')) return [];
+    if (embracedAt(a.contacts, a.end - 1)) return [];
     const wanted = FORMATIONS[wantedFormation(a)];
-    const bearing = (right: number, ahead: number): Degrees => (Math.atan2(right, ahead) * 180) / Math.PI;
-    const { right, ahead } = a.floor.end;
-    if (Math.hypot(right, ahead) < 0.2) return [];
-    const off = signedHeading(bearing(right, ahead) - bearing(wanted.right, wanted.ahead));
-    if (Math.abs(off) <= TOLERANCE.endBearing) return [];
+    const { right, ahead, turn } = a.floor.end;
+    if (Math.abs(signedHeading(turn - wanted.turn)) > TOLERANCE.endFacing) return [];
+    const off = Math.hypot(right - wanted.right, ahead - wanted.ahead);
+    if (off <= TOLERANCE.endPlace) return [];
     return [
       {
         code: 'end-place',
         severity: 'look',
         tick: a.end - TICKS_PER_BEAT,
-        details: { formation: wantedFormation(a), off: Math.round(off) },
+        details: { formation: wantedFormation(a), off: roughly(off) },
       },
     ];
   },
@@ -117,20 +148,43 @@ export const endPlace: Rule = {
   },
 };
 
-/** The leader is still in the lane as the follower comes through. An estimate. */
+/** Centimetres, to the ten: no more is known. */
+const roughly = (m: Metres): number => Math.max(10, Math.round(m * 10) * 10);
+
+const passing = (a: Analysis, tick: Ticks): boolean =>
+  [...a.floor.passes, ...a.floor.sides].some((p) => Math.abs(p.tick - tick) <= TICKS_PER_BEAT);
+
+/** The leader faces across the lane at a moment: opened, as it is called. */
+function opened(a: Analysis, lane: Degrees, tick: Ticks): boolean {
+  const { path } = a.roles.leader;
+  const off = Math.abs(signedHeading((path.facing[tick - path.from] ?? 0) - lane));
+  return off >= TOLERANCE.opened && off <= 180 - TOLERANCE.opened;
+}
+
+/**
+ * The leader is in the lane as the follower comes through: solved without two bodies being two, the leader would be
+ * so much further in it. An estimate.
+ */
 export const laneBlocked: Rule = {
   code: 'lane-blocked',
   find: (a, before) => {
-    if (broken(before)) return [];
-    const pass = a.floor.passes.find((p) => p.gap < -overlapLimit(a) && p.tick >= 0);
-    if (!pass) return [];
+    const { lane } = a.solved.problem.input;
+    if (broken(before) || !complete(a) || lane === undefined) return [];
+    const aside = fromBody(lane, 1, 0);
+    const short = (m: Moved): number => Math.abs(m.x * aside.x + m.y * aside.y);
+    const worst = a.floor
+      .moved('bodies')
+      .filter((m) => m.role === 'leader' && passing(a, m.tick) && !opened(a, lane, m.tick))
+      .reduce<Moved | undefined>((w, m) => (short(m) > (w ? short(w) : TOLERANCE.moved) ? m : w), undefined);
+    if (!worst) return [];
+    const side = worst.x * aside.x + worst.y * aside.y > 0 ? 'right' : 'left';
     return [
       {
         code: 'lane-blocked',
         severity: 'caution',
         role: 'leader',
-        tick: pass.tick,
-        details: { count: say(a, nearestBeat(pass.tick)), short: Math.round(-pass.gap * 100) },
+        tick: worst.tick,
+        details: { count: say(a, nearestBeat(worst.tick)), short: Math.round(short(worst) * 100), side },
       },
     ];
   },
@@ -159,28 +213,22 @@ export const laneBlocked: Rule = {
   },
 };
 
-const overlapLimit = (a: Analysis): number =>
-  HOLDS[a.figure.start.hold].body ? TOLERANCE.overlapInHold : TOLERANCE.overlap;
-
-/** The bodies run into each other, outside a pass in the lane. An estimate. */
+/** Two bodies would be in one place, outside a pass in the lane. An estimate. */
 export const collision: Rule = {
   code: 'collision',
   find: (a, before) => {
-    const { closest } = a.floor;
-    const blocked = before.find((f) => f.code === 'lane-blocked');
-    if (
-      !complete(a) ||
-      broken(before) ||
-      closest.gap >= -overlapLimit(a) ||
-      (blocked && Math.abs(blocked.tick - closest.tick) <= 2 * TICKS_PER_BEAT)
-    )
-      return [];
+    if (!complete(a) || broken(before)) return [];
+    const worst = a.floor
+      .moved('bodies')
+      .filter((m) => !passing(a, m.tick))
+      .reduce<Moved | undefined>((w, m) => (m.by > (w?.by ?? TOLERANCE.moved) ? m : w), undefined);
+    if (!worst || before.some((f) => f.code === 'lane-blocked' && near(f.tick, worst.tick))) return [];
     return [
       {
         code: 'collision',
         severity: 'caution',
-        tick: closest.tick,
-        details: { count: say(a, nearestBeat(closest.tick)), overlap: Math.round(-closest.gap * 100) },
+        tick: worst.tick,
+        details: { count: say(a, nearestBeat(worst.tick)), overlap: roughly(worst.by) },
       },
     ];
   },
@@ -193,19 +241,23 @@ export const collision: Rule = {
     ]),
 };
 
+const near = (a: Ticks, b: Ticks): boolean => Math.abs(a - b) <= 2 * TICKS_PER_BEAT;
+
 /** Joined hands would have to stretch beyond both arms. An estimate. */
 export const outOfReach: Rule = {
   code: 'out-of-reach',
   find: (a, before) => {
-    const { stretch } = a.floor;
-    if (!complete(a) || broken(before) || !stretch || stretch.over <= TOLERANCE.stretch) return [];
-    if (before.some((f) => f.code === 'take-out-of-reach')) return [];
+    if (!complete(a) || broken(before) || before.some((f) => f.code === 'take-out-of-reach')) return [];
+    const worst = a.floor
+      .moved('hands')
+      .reduce<Moved | undefined>((w, m) => (m.by > (w?.by ?? TOLERANCE.moved) ? m : w), undefined);
+    if (!worst) return [];
     return [
       {
         code: 'out-of-reach',
         severity: 'look',
-        tick: stretch.tick,
-        details: { count: say(a, nearestBeat(stretch.tick)), over: Math.round(stretch.over * 100) },
+        tick: worst.tick,
+        details: { count: say(a, nearestBeat(worst.tick)), over: roughly(worst.by) },
       },
     ];
   },
@@ -245,5 +297,105 @@ function resizing(a: Analysis, tick: Ticks, patches: readonly ActionPatch[]): Re
       ),
     );
 }
+
+/** On which side the partners pass is not decided by what is written: the figure can say. */
+export const whichSide: Rule = {
+  code: 'which-side',
+  find: (a, before) => {
+    if (!complete(a) || broken(before) || a.solved.problem.input.lane === undefined) return [];
+    return a.floor.sides
+      .filter((s) => s.undecided)
+      .map((s) => ({
+        code: 'which-side',
+        severity: 'look',
+        role: 'leader',
+        tick: Math.max(0, s.tick),
+        details: { count: say(a, nearestBeat(s.tick)), side: s.leader },
+      }));
+  },
+  mend: (a, f) => {
+    const steps = a.roles.leader.actions.filter((w) => takesWeight(w) && w.tick <= f.tick + TICKS_PER_BEAT);
+    const w = steps.at(-1);
+    if (!w) return [];
+    return (['left', 'right'] as const).map((lane) =>
+      remedy('say-side', 'leader', { count: say(a, w.tick), side: lane }, setAction('leader', w, { lane })),
+    );
+  },
+};
+
+/** The hold at the end is not the one declared. Exact but for where the partners stand. */
+export const endHold: Rule = {
+  code: 'end-hold',
+  find: (a, before) => {
+    const wanted = a.figure.end.hold;
+    if (!wanted || !complete(a) || broken(before)) return [];
+    const is = armsAt(a.arms, a.end, true);
+    const meant = stateOfHold(wanted, HOLDS[wanted].turned ? undefined : is.phi);
+    if (sameHold(is, meant)) return [];
+    const left = is.rests.find((r) => !meant.rests.some((m) => m.role === r.role && m.hand === r.hand));
+    return [
+      {
+        code: 'end-hold',
+        severity: 'wrong',
+        tick: a.end - TICKS_PER_BEAT,
+        details: {
+          hold: wanted,
+          is: nameOf(is).title,
+          hand: left ? SIDE[left.hand] : '',
+          who: left?.role ?? '',
+          part: left ? BODY_PARTS[left.on].says : '',
+        },
+      },
+    ];
+  },
+  mend: (a) => {
+    const at = a.end - TICKS_PER_BEAT;
+    const is = armsAt(a.arms, a.end, true);
+    const wanted = a.figure.end.hold;
+    const off = is.rests
+      .filter((r) => !HOLDS[wanted ?? 'none'].rests.some((m) => m.role === r.role && m.hand === r.hand))
+      .map((r) => `release ${r.role === 'follower' ? 'follower ' : ''}${SIDE[r.hand]}`);
+    const undeclared: Figure['end'] = { ...a.figure.end };
+    delete (undeclared as { hold?: unknown }).hold;
+    return [
+      ...(off.length > 0
+        ? [remedy('release-hand', undefined, { hand: 'the hands on the body', count: say(a, at) }, hands(a, at, off.join(', ')))]
+        : []),
+      remedy('declare-hold', undefined, {}, { type: 'set-details', patch: { end: undeclared } }),
+    ];
+  },
+};
+
+/** The same hands, as far round, as often crossed; the same hands on the body. */
+function sameHold(a: ArmState, b: ArmState): boolean {
+  const bare = (s: ArmState): string => keyOfState({ ...s, rests: [], phi: { leader: 0, follower: 0 } });
+  const resting = (s: ArmState): string => s.rests.map((r) => r.role + r.hand).sort().join();
+  return bare(a) === bare(b) && resting(a) === resting(b);
+}
+
+/** The leader does not end facing as declared. Exact: turns only. */
+export const endHeading: Rule = {
+  code: 'end-heading',
+  find: (a, before) => {
+    const wanted = a.figure.end.facing;
+    if (wanted === undefined || !complete(a) || broken(before)) return [];
+    const off = signedHeading(a.figure.start.facing + a.roles.leader.total - wanted);
+    if (off === 0) return [];
+    return [
+      {
+        code: 'end-heading',
+        severity: 'wrong',
+        role: 'leader',
+        tick: a.end - TICKS_PER_BEAT,
+        details: { amount: sayTurn(off), side: off > 0 ? 'right' : 'left' },
+      },
+    ];
+  },
+  mend: (a) => {
+    const now = signedHeading(a.figure.start.facing + a.roles.leader.total);
+    const patch = { end: { ...a.figure.end, facing: now } };
+    return [remedy('declare-heading', undefined, {}, { type: 'set-details', patch })];
+  },
+};
 
 const nearestBeat = (tick: Ticks): Ticks => Math.max(0, Math.floor(tick / TICKS_PER_BEAT) * TICKS_PER_BEAT);

@@ -1,5 +1,5 @@
 import { TICKS_PER_BEAT, type Role, type Ticks } from '../base';
-import { LEAD_WINDOW, joinedAt, type Analysis, type TurnSpan } from '../analysis';
+import { LEAD_WINDOW, embracedAt, joinedAt, type Analysis, type TurnSpan } from '../analysis';
 import { LED_TURN } from './limits.data';
 import { beat, hands, write } from './mends-arms';
 import { broken, complete, remedy, say } from './steps';
@@ -32,6 +32,15 @@ const writesHands = (a: Analysis): boolean => a.words.some((w) => w.track === 'h
 const touching = (a: Analysis, tick: Ticks): boolean =>
   joinedAt(a.arms, tick).length > 0 || a.arms.rests.some((r) => r.from <= tick && tick < r.to);
 
+/** A turn of the couple as one is led by being in it: the follower hardly turns relative to the leader. */
+function asOne(a: Analysis, t: LedTurn): boolean {
+  const at = (tick: Ticks): number => {
+    const i = Math.max(0, Math.min(a.arms.phi.follower.length - 1, tick - a.arms.from));
+    return (a.roles.follower.path.chest[i] ?? 0) - (a.roles.leader.path.chest[i] ?? 0);
+  };
+  return embracedAt(a.contacts, t.from) && Math.abs(at(t.to) - at(t.from)) < LED_TURN;
+}
+
 /** The follower turns half or more and nothing led it a count before. */
 export const noLead: Rule = {
   code: 'no-lead',
@@ -39,7 +48,7 @@ export const noLead: Rule = {
     if (broken(before) || !complete(a) || !writesHands(a)) return [];
     return ledTurns(a, 'follower')
       .filter((t) => Math.abs(t.amount) >= LED_TURN && t.first >= TICKS_PER_BEAT)
-      .filter((t) => touching(a, t.first - TICKS_PER_BEAT))
+      .filter((t) => touching(a, t.first - TICKS_PER_BEAT) && !asOne(a, t))
       .filter(
         (t) =>
           !a.arms.leads.some(

@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, otherRole, type Role, type Ticks } from '../base';
 import { unitBeats, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, FigureEdit } from '../figure';
-import { positionAt, sayCount } from '../time';
+import { positionAt, sayCount, saySpanned } from '../time';
 import { KINDS } from '../vocabulary';
 import type { Finding, Remedy, RemedyCode } from './types';
 
@@ -13,7 +13,9 @@ export const complete = (a: Analysis): boolean => ROLES.every((r) => a.roles[r].
 export const broken = (before: readonly Finding[]): boolean =>
   before.some((f) => f.code === 'totals-differ' || f.code === 'role-empty' || f.code === 'overlap');
 
-export const say = (a: Analysis, tick: Ticks): string => sayCount(tick, a.figure.feel);
+/** A count as it is written: `3&`, or `1 of the second six` where counting begins again. */
+export const say = (a: Analysis, tick: Ticks): string =>
+  a.figure.repeat ? sayCount(tick, a.figure.feel) : saySpanned(tick, a.figure.feel, a.spans, a.end);
 
 export const setAction = (role: Role, w: Weighed, patch: ActionPatch): FigureEdit => ({
   type: 'set-action',

@@ -1,5 +1,5 @@
 import type { Hand, Role, Span } from '../base';
-import type { ArmPlace, BodyPart, Grip, Height, LeadWord, RestHow } from '../vocabulary';
+import type { ArmPlace, BodyPart, Grip, Height, LeadWord, RestHow, WholeHold } from '../vocabulary';
 
 /** Which joined hands an act is about. A hand without a role is the leader's. */
 export type Which =
@@ -39,6 +39,8 @@ export type HandAct =
       readonly on: BodyPart;
       readonly how: RestHow;
     }
+  /** A whole hold in one word. */
+  | { readonly type: 'hold'; readonly hold: WholeHold }
   | { readonly type: 'lead'; readonly word: LeadWord }
   | { readonly type: 'remark'; readonly text: string };
 

@@ -1,5 +1,5 @@
 import type { HandAct, Pair, Which } from './hand-acts';
-import { ARM_PLACES, BODY_PARTS, GRIPS, HEIGHTS, LEAD_WORDS, REST_HOWS } from '../vocabulary';
+import { ARM_PLACES, BODY_PARTS, GRIPS, HEIGHTS, LEAD_WORDS, REST_HOWS, WHOLE_HOLDS } from '../vocabulary';
 import { spaced } from './print';
 
 /** Writes acts in their plain form: reading it gives the same acts. @example printHands(acts) // 'change to right to right' */
@@ -42,6 +42,8 @@ function printAct(act: HandAct): string {
         'on',
         BODY_PARTS[act.on].words[0],
       );
+    case 'hold':
+      return WHOLE_HOLDS[act.hold].words[0];
     case 'lead':
       return LEAD_WORDS[act.word].words[0];
     case 'remark':

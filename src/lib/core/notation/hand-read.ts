@@ -12,6 +12,8 @@ import {
   LEAD_WORD_NAMES,
   REST_HOWS,
   REST_HOW_NAMES,
+  WHOLE_HOLDS,
+  WHOLE_HOLD_NAMES,
   closestWord,
   type Grip,
   type Height,
@@ -53,6 +55,7 @@ export const HAND_WORDS: readonly string[] = [
     'left to left',
     'handshake',
     'crossed',
+    ...WHOLE_HOLD_NAMES.map((h) => WHOLE_HOLDS[h].words[0]),
     'left over right',
     'right over left',
     ...Object.values(VERBS).flat(),
@@ -234,6 +237,7 @@ function which(words: readonly Word[], i: number): Reading<Which> | undefined {
 
 function readAct(words: readonly Word[], i: number): ActReading | undefined {
   return (
+    readHold(words, i) ??
     readResting(words, i) ??
     readVerb(words, i) ??
     readTake(words, i, 'take') ??
@@ -242,6 +246,16 @@ function readAct(words: readonly Word[], i: number): ActReading | undefined {
     readWhichIs(words, i) ??
     readLead(words, i)
   );
+}
+
+/** `closed`, `close embrace`, `open hold`; `open` alone only where nothing else is opened. */
+function readHold(words: readonly Word[], i: number): ActReading | undefined {
+  const found = oneOf(words, i, WHOLE_HOLD_NAMES, (h) => WHOLE_HOLDS[h].words);
+  const last = found && words[i + found.count - 1];
+  const more = last && !last.ends && words[i + found.count] !== undefined;
+  if (!found || (found.value === 'open' && found.count === 1 && more)) return undefined;
+  if (words[i + found.count]?.text === 'grip') return undefined;
+  return { act: { type: 'hold', hold: found.value }, count: found.count };
 }
 
 /** The hands named after a verb, unless a comma parts them from it. */
@@ -312,6 +326,12 @@ function readSlide(words: readonly Word[], at: number, before: number): ActReadi
   let next = at + (w?.count ?? 0);
   while (['down', 'up', 'along', 'to', 'the'].includes(words[next]?.text ?? '')) next++;
   const place = oneOf(words, next, ARM_PLACE_NAMES, (p) => ARM_PLACES[p].words);
+  const body = place ? undefined : part(words, next);
+  if (body && w?.value.type === 'hand') {
+    const { role, hand } = w.value;
+    const act: HandAct = { type: 'rest', role, hand, on: body.value, how: 'rest' };
+    return { act, count: before + next - at + body.count };
+  }
   if (!place) return undefined;
   return {
     act: { type: 'slide', which: w?.value ?? ALL, to: place.value },

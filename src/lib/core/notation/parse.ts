@@ -3,10 +3,12 @@ import {
   KINDS,
   LONGEST_ENTRY,
   TRACK_NAMES,
+  UNITS,
   WORDS,
   editDistance,
   isMoveTrack,
   nearestWord,
+  turnsInPlace,
   type Meaning,
   type Track,
 } from '../vocabulary';
@@ -177,7 +179,17 @@ function parseMoves(
 type Draft = { -readonly [K in Exclude<keyof Parts, never>]?: Parts[K] } & { unknown: string[] };
 type Parts = Pick<
   Required<Extract<Body, { type: 'action' }>>,
-  'kind' | 'foot' | 'direction' | 'size' | 'footwork' | 'turn' | 'then' | 'note'
+  | 'kind'
+  | 'foot'
+  | 'direction'
+  | 'size'
+  | 'footwork'
+  | 'turn'
+  | 'turnAfter'
+  | 'then'
+  | 'thenSwivel'
+  | 'lane'
+  | 'note'
 > &
   Pick<Extract<Body, { type: 'unit' }>, 'unit'>;
 
@@ -237,13 +249,30 @@ function applyMeaning(
       return set('size', meaning.size, count);
     case 'footwork':
       return set('footwork', meaning.footwork, count);
-    case 'then': {
-      const next = all[i + 1];
-      if (next && LOOKS_LIKE_TURN.test(next.text)) return 1 + readTurnPart(all, i + 1, draft, report, 'then');
-      return keepUnknown(all, i, 1, draft, report, 'then-without-turn');
-    }
+    case 'lane':
+      return set('lane', meaning.lane, count);
+    case 'then':
+      return readThen(all, i, draft, report);
   }
 }
+
+/** `then r1/2`, `then swivel l1/4`, `then pivot r1/2`. */
+function readThen(all: readonly Token[], i: number, draft: Draft, report: Report): number {
+  const named = WORDS.get(all[i + 1]?.text.toLowerCase() ?? '');
+  const how = named?.type === 'kind' && turnsInPlace(named.kind) ? named.kind : undefined;
+  const at = how ? i + 2 : i + 1;
+  const turn = all[at];
+  if (!turn || !LOOKS_LIKE_TURN.test(turn.text))
+    return keepUnknown(all, i, 1, draft, report, 'then-without-turn');
+  if (how === 'swivel') draft.thenSwivel = true;
+  return at - i + readTurnPart(all, at, draft, report, 'then');
+}
+
+/** A direction has been said, by its own word or by one that has it in it: a turn said now is made while stepping. */
+const saysWhere = (d: Draft): boolean =>
+  (d.direction !== undefined && d.direction !== 'place') ||
+  d.kind === 'close' ||
+  (d.unit !== undefined && d.direction === undefined && UNITS[d.unit].direction !== 'place');
 
 function readTurnPart(
   all: readonly Token[],
@@ -259,7 +288,10 @@ function readTurnPart(
   if (!turn.ok || draft[key] !== undefined) {
     report(turn.ok ? 'twice' : turn.error, token.span, { word: token.text });
     draft.unknown.push(...(prefix + token.text).split(' '));
-  } else draft[key] = turn.value;
+  } else {
+    draft[key] = turn.value;
+    if (key === 'turn' && saysWhere(draft)) draft.turnAfter = true;
+  }
   return 1;
 }
 
@@ -294,9 +326,8 @@ function finish(draft: Draft): Body {
   const rest = unknown.length > 0 ? { ...parts, unknown } : parts;
   if (unit !== undefined) return { type: 'unit', unit, ...rest };
   if (kind !== undefined) return { type: 'action', kind, ...rest };
-  if (parts.direction !== undefined || parts.foot !== undefined || parts.turn !== undefined) {
-    return { type: 'action', kind: 'step', ...rest };
-  }
+  const step = [parts.direction, parts.foot, parts.turn, parts.lane].some((p) => p !== undefined);
+  if (step) return { type: 'action', kind: 'step', ...rest };
   return { type: 'nothing', ...rest };
 }
 
@@ -309,5 +340,5 @@ function reportMisfits(body: Body, g: Group, report: Report): void {
   if (body.type !== 'action' || KINDS[body.kind].weight !== 'none') return;
   const word = body.direction ?? body.foot ?? body.footwork;
   if (word !== undefined) report('does-not-fit', span, { word, kind: body.kind });
-  if (body.kind === 'pivot' && body.turn === undefined) report('bad-turn', span, { word: 'pivot' });
+  if (turnsInPlace(body.kind) && body.turn === undefined) report('bad-turn', span, { word: body.kind });
 }

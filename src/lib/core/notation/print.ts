@@ -1,4 +1,4 @@
-import { DIRECTIONS, FOOTWORK, KINDS, SIZES, UNITS } from '../vocabulary';
+import { DIRECTIONS, FOOTWORK, KINDS, LANE_WORDS, SIZES, UNITS } from '../vocabulary';
 import { wordLabel } from './reader';
 import { printTurn } from './turns';
 import type { Body, Label, Line, MoveItem, Notation, Size, WordItem } from './types';
@@ -34,14 +34,19 @@ export function printLabel(label: Label): string {
 }
 
 export function printBody(body: Body): string {
+  const turn = body.turn !== undefined ? printTurn(body.turn) : undefined;
   return spaced(
     body.foot,
+    body.turnAfter ? undefined : turn,
     name(body),
     body.direction && DIRECTIONS[body.direction].words[0],
     body.size !== undefined ? printSize(body.size) : undefined,
     body.footwork && FOOTWORK[body.footwork].words[0],
-    body.turn !== undefined ? printTurn(body.turn) : undefined,
-    body.then !== undefined ? `then ${printTurn(body.then)}` : undefined,
+    body.lane && LANE_WORDS[body.lane].words[0],
+    body.turnAfter ? turn : undefined,
+    body.then !== undefined
+      ? spaced('then', body.thenSwivel && KINDS.swivel.words[0], printTurn(body.then))
+      : undefined,
     body.note !== undefined ? `(${body.note})` : undefined,
     ...(body.unknown ?? []),
   );
@@ -50,7 +55,7 @@ export function printBody(body: Body): string {
 function name(body: Body): string | undefined {
   if (body.type === 'unit') return UNITS[body.unit].words[0];
   if (body.type === 'nothing') return undefined;
-  const silent = body.kind === 'step' && body.direction !== undefined;
+  const silent = body.kind === 'step' && (body.direction !== undefined || body.lane !== undefined);
   return silent ? undefined : KINDS[body.kind].words[0];
 }
 

@@ -1,5 +1,15 @@
 import type { Degrees, Foot, Span } from '../base';
-import type { Direction, Footwork, Kind, MoveTrack, SizeName, Sub, UnitName, WordTrack } from '../vocabulary';
+import type {
+  Direction,
+  Footwork,
+  Kind,
+  LaneWord,
+  MoveTrack,
+  SizeName,
+  Sub,
+  UnitName,
+  WordTrack,
+} from '../vocabulary';
 
 /**
  * The written label before what happens: a count (`3`, `3&`), a bare subdivision of the last count (`&`),
@@ -19,10 +29,16 @@ interface Common {
   readonly direction?: Direction;
   readonly size?: Size;
   readonly footwork?: Footwork;
-  /** Turn made into the action. */
+  /** Turn made into the action: before the foot is placed, so that the direction is said in the new facing. */
   readonly turn?: Degrees;
+  /** The turn was said after the direction: it is made while stepping, the direction said in the old facing. */
+  readonly turnAfter?: true;
   /** Pivot on the supporting foot after placing. */
   readonly then?: Degrees;
+  /** That pivot turns feet and hips only, under a still chest. */
+  readonly thenSwivel?: true;
+  /** Where in the lane of a slot the dancer then stands. */
+  readonly lane?: LaneWord;
   /** Remark in round brackets. */
   readonly note?: string;
   /** Words nobody knows, kept as written. */

@@ -374,31 +374,44 @@ function namer(): (s: ArmState) => ArmName {
   };
 }
 
-/** What the arms are called along a figure; what lasts less than a count while somebody turns has no name. */
+/**
+ * What the arms are called along a figure, without gaps and with what they are at the end; what lasts less than a count
+ * while somebody turns has no name.
+ */
 export function armStretches(a: Analysis): ArmStretch[] {
   const found: { from: Ticks; to: Ticks; name: ArmName; raised: boolean; state: ArmState }[] = [];
   const named = namer();
-  for (let tick = 0; tick < Math.max(a.end, 1); tick += LOOK) {
+  const end = Math.max(a.end, 1);
+  const look = (tick: Ticks, to: Ticks): void => {
     const state = armsAt(a.arms, tick, true);
     const name = named(state);
     const raised = state.arms.some((x) => x.height === 'overhead');
     const last = found.at(-1);
-    if (last && last.name.title === name.title && last.raised === raised) last.to = tick + LOOK;
-    else found.push({ from: tick, to: tick + LOOK, name, raised, state });
-  }
-  const lasting = found.filter((s) => s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
-  const kept = (lasting.length > 0 ? lasting : found).filter(
-    (s, i, all) => s.to - s.from >= SHORTEST_NAME || i === all.length - 1,
-  );
-  return joinEqual(kept.length > 0 ? kept : found);
+    if (last && sameLook(last, name, state) && last.raised === raised) last.to = to;
+    else found.push({ from: tick, to, name, raised, state });
+  };
+  for (let tick = 0; tick < end; tick += LOOK) look(tick, Math.min(end, tick + LOOK));
+  look(end, end);
+  const ending = found.at(-1);
+  const lasting = found.filter((s) => s === ending || s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
+  const kept = lasting.filter((s) => s === ending || s.to - s.from >= SHORTEST_NAME);
+  return closedUp(joinEqual(kept.length > 0 ? kept : found), end);
 }
+
+const restsKey = (s: ArmState): string => s.rests.map((r) => `${r.role}${r.hand}${r.on}`).sort().join();
+const sameLook = (s: { readonly name: ArmName; readonly state: ArmState }, name: ArmName, state: ArmState): boolean =>
+  s.name.title === name.title && restsKey(s.state) === restsKey(state);
+
+/** Every name reaches from where it begins to where the next does. */
+const closedUp = (list: readonly ArmStretch[], end: Ticks): ArmStretch[] =>
+  list.map((s, i) => ({ ...s, from: i === 0 ? Math.min(0, s.from) : s.from, to: list[i + 1]?.from ?? end }));
 
 /** Neighbours of one name become one; a name reaches until the next begins. */
 function joinEqual(list: readonly ArmStretch[]): ArmStretch[] {
   const out: ArmStretch[] = [];
   for (const s of list) {
     const last = out.at(-1);
-    if (last && last.name.title === s.name.title) out[out.length - 1] = { ...last, to: s.to };
+    if (last && sameLook(last, s.name, s.state)) out[out.length - 1] = { ...last, to: s.to };
     else out.push(s);
   }
   return out;

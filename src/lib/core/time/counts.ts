@@ -40,6 +40,21 @@ export function sayCount(tick: Ticks, feel: Feel): string {
   return `${p.beat}${p.sub}`;
 }
 
+const NTH = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'] as const;
+const LONG: Readonly<Record<number, string>> = { 3: 'three', 4: 'four', 6: 'six', 8: 'eight', 10: 'ten', 12: 'twelve' };
+
+/**
+ * As called where counting begins again at 1: `spans` holds the beats before each new 1.
+ * @example saySpanned(72, 'straight', [6], 144) // '1 of the second six'
+ */
+export function saySpanned(tick: Ticks, feel: Feel, spans: readonly Beats[], end: Ticks): string {
+  const k = spans.filter((b) => b * TICKS_PER_BEAT <= tick).length;
+  const from = k === 0 ? 0 : (spans[k - 1] as Beats);
+  const length = (spans[k] ?? Math.ceil(end / TICKS_PER_BEAT)) - from;
+  const count = sayCount(tick - from * TICKS_PER_BEAT, feel);
+  return spans.length === 0 ? count : `${count} of the ${NTH[k] ?? `${k + 1}th`} ${LONG[length] ?? length}`;
+}
+
 /**
  * Where a figure's beat falls in straight eights, for a figure whose 1 is on music beat `start` (from 1).
  * Source: arithmetic of the trade's convention. @example straightEight(3, 7) // { count: 1, eight: 2 }

@@ -86,6 +86,9 @@ function mirrorBody(b: Body): Body {
     ...b,
     ...(b.foot ? { foot: otherFoot(b.foot) } : {}),
     ...(b.turn !== undefined ? { turn: -b.turn } : {}),
+    ...(b.lane === 'left' ? { lane: 'right' } : b.lane === 'right' ? { lane: 'left' } : {}),
+    ...(b.direction === 'to-centre' ? { direction: 'to-wall' } : {}),
+    ...(b.direction === 'to-wall' ? { direction: 'to-centre' } : {}),
     ...(b.then !== undefined ? { then: -b.then } : {}),
     ...(b.note !== undefined ? { note: swapSides(b.note) } : {}),
   } as Body;
@@ -167,6 +170,7 @@ function exchangedAct(act: HandAct): HandAct {
       };
     case 'rest':
       return { ...act, role: act.role === 'leader' ? 'follower' : 'leader' };
+    case 'hold':
     case 'lead':
     case 'remark':
       return act;

@@ -16,7 +16,8 @@ export type Kind =
   | 'brush'
   | 'hold'
   | 'sway'
-  | 'pivot';
+  | 'pivot'
+  | 'swivel';
 
 /**
  * - `takes`: weight goes onto the acting foot · `same`: lands on the foot it left · `both`: weight on both feet
@@ -48,19 +49,46 @@ export const KINDS = {
   brush: { weight: 'free', words: ['brush'], says: 'brush, no weight' },
   hold: { weight: 'none', words: ['hold', 'wait'], says: 'hold, nothing moves' },
   sway: { weight: 'none', words: ['sway'], says: 'sway, weight stays' },
-  pivot: { weight: 'none', words: ['pivot', 'swivel', 'spin'], says: 'turn on the supporting foot' },
+  pivot: { weight: 'none', words: ['pivot', 'spin'], says: 'turn on the supporting foot' },
+  swivel: { weight: 'none', words: ['swivel'], says: 'feet and hips turn under a still chest' },
 } as const satisfies Record<Kind, KindRow>;
+
+/** Turns on the supporting foot, at its own count. */
+export const turnsInPlace = (kind: Kind): boolean => kind === 'pivot' || kind === 'swivel';
+
+/**
+ * What a direction is said in: the dancer's own body, the line to the partner, or the room (the lane, the line of
+ * dance; the wall is on its right).
+ */
+export type DirectionFrame = 'body' | 'partner' | 'room';
 
 /**
  * Where the foot goes. Row: direction → `out` (towards the foot's own side) and `ahead`, in step lengths
- * relative to the new facing, for a normal size. Source: geometry; crossing amounts are our estimate.
+ * relative to the dancer's facing, for a normal size. In the other frames `ahead` is towards the partner, or along the
+ * lane or line, and `out` to the right of it. Source: geometry; crossing amounts are our estimate.
  */
 export type Direction =
-  'fwd' | 'back' | 'side' | 'diag-fwd' | 'diag-back' | 'across' | 'behind' | 'hook' | 'third' | 'place';
+  | 'fwd'
+  | 'back'
+  | 'side'
+  | 'diag-fwd'
+  | 'diag-back'
+  | 'across'
+  | 'behind'
+  | 'hook'
+  | 'third'
+  | 'place'
+  | 'towards'
+  | 'away'
+  | 'along'
+  | 'against'
+  | 'to-centre'
+  | 'to-wall';
 
 export interface DirectionRow {
   readonly out: number;
   readonly ahead: number;
+  readonly frame?: DirectionFrame;
   readonly words: readonly [string, ...string[]];
   readonly says: string;
 }
@@ -77,7 +105,69 @@ export const DIRECTIONS = {
   hook: { out: -0.2, ahead: -0.3, words: ['hook'], says: 'hooked close behind' },
   third: { out: -0.15, ahead: -0.15, words: ['third'], says: 'third position, heel to instep' },
   place: { out: 0, ahead: 0, words: ['place'], says: 'in place, under the body' },
+  towards: {
+    out: 0,
+    ahead: 1,
+    frame: 'partner',
+    words: ['towards', 'towards partner', 'towards the partner'],
+    says: 'towards the partner',
+  },
+  away: {
+    out: 0,
+    ahead: -1,
+    frame: 'partner',
+    words: ['away', 'away from partner', 'away from the partner'],
+    says: 'away from the partner',
+  },
+  along: {
+    out: 0,
+    ahead: 1,
+    frame: 'room',
+    words: ['along', 'up the lane', 'along the lane', 'along the line', 'along the line of dance'],
+    says: 'up the lane, along the line of dance',
+  },
+  against: {
+    out: 0,
+    ahead: -1,
+    frame: 'room',
+    words: ['against', 'down the lane', 'against the line', 'against the line of dance'],
+    says: 'down the lane, against the line of dance',
+  },
+  'to-centre': {
+    out: -1,
+    ahead: 0,
+    frame: 'room',
+    words: ['to-centre', 'to the centre', 'to centre'],
+    says: 'to the centre of the room',
+  },
+  'to-wall': {
+    out: 1,
+    ahead: 0,
+    frame: 'room',
+    words: ['to-wall', 'to the wall', 'to wall'],
+    says: 'to the wall',
+  },
 } as const satisfies Record<Direction, DirectionRow>;
+
+export const frameOfDirection = (d: Direction): DirectionFrame =>
+  (DIRECTIONS[d] as DirectionRow).frame ?? 'body';
+
+/**
+ * Place words of a slot: where the dancer stands after the step. Left and right are seen along the lane, as the leader
+ * faces at the beginning.
+ */
+export type LaneWord = 'left' | 'right' | 'on';
+export const LANE_WORDS = {
+  left: {
+    words: ['off the lane left', 'off the lane to the left', 'off lane left'],
+    says: 'off the lane, to its left',
+  },
+  right: {
+    words: ['off the lane right', 'off the lane to the right', 'off lane right'],
+    says: 'off the lane, to its right',
+  },
+  on: { words: ['back on the lane', 'on the lane'], says: 'back on the lane' },
+} as const satisfies Record<LaneWord, { words: readonly [string, ...string[]]; says: string }>;
 
 /** Named sizes as a share of a normal step. Source: our estimate, to be changed per step with ×. */
 export type SizeName = 'small' | 'large';

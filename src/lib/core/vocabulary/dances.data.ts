@@ -37,7 +37,10 @@ export interface DanceRow {
   /** Usual total lengths in beats are multiples of this, or one of `lengths`. */
   readonly multiple: Beats;
   readonly lengths: readonly Beats[];
-  /** `start`: each role ends on the free foot it began with · `partners`: only the partners' relation must be kept. */
+  /**
+   * `start`: each role is known to end on the free foot it began with · `partners`: figures may change feet, only the
+   * partners' relation must be kept; the foot is a fact for the joint.
+   */
   readonly ending: 'start' | 'partners';
   /** A normal step as a share of the dancer's height. Our estimate. */
   readonly step: number;
@@ -62,7 +65,7 @@ const latin = {
   ...beats,
   feel: 'straight',
   frame: 'spot',
-  ending: 'start',
+  ending: 'partners',
   lengths: [],
   formation: 'open',
   hold: 'two-hand',
@@ -122,6 +125,7 @@ export const DANCES = {
   },
   'salsa-on-1': {
     ...latin,
+    ending: 'start',
     name: 'Salsa on 1',
     frame: 'slot',
     cycle: 8,
@@ -132,6 +136,7 @@ export const DANCES = {
   },
   'salsa-on-2': {
     ...latin,
+    ending: 'start',
     name: 'Salsa on 2',
     frame: 'slot',
     cycle: 8,
@@ -144,7 +149,7 @@ export const DANCES = {
     ...beats,
     feel: 'straight',
     frame: 'line-of-dance',
-    ending: 'start',
+    ending: 'partners',
     lengths: [],
     name: 'Tango',
     cycle: 8,
@@ -158,7 +163,6 @@ export const DANCES = {
   bolero: {
     ...latin,
     name: 'Bolero',
-    ending: 'partners',
     formation: 'closed',
     hold: 'closed',
     cycle: 4,
@@ -169,6 +173,7 @@ export const DANCES = {
   },
   hustle: {
     ...latin,
+    ending: 'start',
     name: 'Hustle',
     frame: 'slot',
     cycle: 3,
@@ -253,6 +258,7 @@ export const DANCES = {
   },
   jive: {
     ...latin,
+    ending: 'start',
     name: 'Jive',
     feel: 'swung',
     cycle: 8,

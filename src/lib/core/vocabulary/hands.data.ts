@@ -66,6 +66,20 @@ export const REST_HOWS = {
 } as const satisfies Record<RestHow, { words: readonly string[]; says: string }>;
 export const REST_HOW_NAMES = Object.keys(REST_HOWS) as RestHow[];
 
+/**
+ * Words that take a whole hold at once: what is let go and what is taken follows from it. Row: hold → words. `open`
+ * keeps the joined hands and takes the others off the body; `promenade` holds as closed does. Source: common practice.
+ */
+export type WholeHold = 'closed' | 'close-embrace' | 'promenade' | 'open' | 'none';
+export const WHOLE_HOLDS = {
+  closed: { words: ['closed', 'closed hold', 'closed position', 'pick up into closed'] },
+  'close-embrace': { words: ['close embrace', 'close-embrace'] },
+  promenade: { words: ['promenade', 'promenade position', 'promenade hold'] },
+  open: { words: ['open hold', 'open', 'open position'] },
+  none: { words: ['no hold', 'let go of everything'] },
+} as const satisfies Record<WholeHold, { words: readonly string[] }>;
+export const WHOLE_HOLD_NAMES = Object.keys(WHOLE_HOLDS) as WholeHold[];
+
 /** Words that say what a hand does to cause or end something. `prepares` a turn, or `ends` one. */
 export type LeadWord = 'prepare' | 'press' | 'send' | 'draw' | 'turn' | 'guide' | 'check';
 export const LEAD_WORDS = {

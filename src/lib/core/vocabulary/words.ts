@@ -5,10 +5,12 @@ import {
   FOOTWORK_NAMES,
   KINDS,
   KIND_NAMES,
+  LANE_WORDS,
   SIZES,
   type Direction,
   type Footwork,
   type Kind,
+  type LaneWord,
   type SizeName,
 } from './actions.data';
 import { UNITS, UNIT_NAMES, type UnitName } from './units.data';
@@ -20,6 +22,7 @@ export type Meaning =
   | { readonly type: 'size'; readonly size: SizeName }
   | { readonly type: 'footwork'; readonly footwork: Footwork }
   | { readonly type: 'unit'; readonly unit: UnitName }
+  | { readonly type: 'lane'; readonly lane: LaneWord }
   | { readonly type: 'then' };
 
 function build(): Map<string, Meaning> {
@@ -32,6 +35,8 @@ function build(): Map<string, Meaning> {
   for (const size of Object.keys(SIZES) as SizeName[]) add(SIZES[size].words, { type: 'size', size });
   for (const footwork of FOOTWORK_NAMES) add(FOOTWORK[footwork].words, { type: 'footwork', footwork });
   for (const unit of UNIT_NAMES) add(UNITS[unit].words, { type: 'unit', unit });
+  for (const lane of Object.keys(LANE_WORDS) as LaneWord[])
+    add(LANE_WORDS[lane].words, { type: 'lane', lane });
   add(['then'], { type: 'then' });
   return words;
 }

@@ -1,346 +1,353 @@
 import { ROLES, type Degrees, type Hand, type Role, type Ticks } from '../../base';
 import {
-  freePasses,
+  applied,
+  apply,
+  comingDown,
   inRange,
   naturalBearing,
+  asRight,
   simplestCrossing,
   sorted,
   stateOfHold,
   type Arm,
-  type Landing,
-  type Rest,
+  type ArmState,
+  type Over,
+  type Transition,
 } from '../../arms';
-import type { PlacedWords, Ref } from '../../figure';
-import { readHands, type HandAct, type Which } from '../../notation';
-import { GRIPS, LEAD_WORDS, type ArmPlace, type Grip, type Height } from '../../vocabulary';
+import type { Ref } from '../../figure';
+import { GRIPS, type Height } from '../../vocabulary';
+import type { ArmEvent, Join } from './contacts';
 import { judge } from './judge';
 import { headroomShort, restTooFar, shouldersTooFar } from './reach';
 import { quarter, relativeFacings } from './relative';
-import type { ArmFault, Arms, Both, HandPass, HandsInput, HeldArm, HeldRest, Lead, Since } from './types';
+import { valueAt, type ArmFault, type Arms, type Both, type HandPass, type HandsInput, type HeldArm, type Since } from './types';
 
-/** An arm while the hands line is being followed. */
-interface Open {
-  readonly leader: Hand;
-  readonly follower: Hand;
-  readonly from: Ticks;
-  readonly heights: Since<Height>[];
-  readonly grips: Since<Grip>[];
-  readonly places: Since<ArmPlace>[];
-  readonly turns: { readonly leader: Since<number>[]; readonly follower: Since<number>[] };
-  raised: { tick: Ticks; phi: Record<Role, Degrees> } | undefined;
+/** How far past a quarter a facing must be before the next one counts: an estimate may be off by so much. Our choice. */
+const PAST: Degrees = 60;
+/** A dancer who turned less than this under a raised hand has not turned. Our choice. */
+const TURNED: Degrees = 30;
+
+type Turns = { readonly leader: Since<number>[]; readonly follower: Since<number>[] };
+
+/** What is remembered of a pair of hands while it is followed. */
+interface Followed {
+  readonly join: Join;
+  readonly turns: Turns;
+  raised: { readonly tick: Ticks; readonly phi: Both<Degrees> } | undefined;
+  /** Where the arm was last raised or taken, to say how far it turned before it locked. */
+  low: Both<Degrees>;
 }
 
-const last = <T>(list: readonly Since<T>[], otherwise: T): T => list.at(-1)?.value ?? otherwise;
-
-/** Follows the hands line through a figure. One object a figure; {@link followHands} is the way in. */
+/**
+ * Follows the arms through a figure with the transitions of the Arms screen: every quarter a dancer turns, every
+ * hand taken, raised, lowered or let go is one. One object a figure; {@link followHands} is the way in.
+ */
 class Follower {
   readonly phi: Both<Float64Array>;
-  readonly open: Open[] = [];
-  readonly resting: (Rest & { from: Ticks })[] = [];
-  readonly held: HeldArm[] = [];
-  readonly rests: HeldRest[] = [];
-  /** A crossing number set by taking or letting go, or changed by a pass. */
+  #state: ArmState;
+  readonly #arms = new Map<Join, Followed>();
   readonly #crossed: { readonly tick: Ticks; readonly set?: number; readonly by?: number }[] = [];
-  readonly passes: HandPass[] = [];
-  readonly leads: Lead[] = [];
-  readonly faults: ArmFault[] = [];
+  readonly #passes: HandPass[] = [];
+  readonly #faults: ArmFault[] = [];
+  readonly #behind = new Map<string, ArmFault>();
   readonly #input: HandsInput;
-  readonly #from: Ticks;
 
   constructor(input: HandsInput) {
     this.#input = input;
-    this.#from = input.paths.leader.from;
     this.phi = relativeFacings(input.paths.leader, input.paths.follower);
+    const from = input.contacts.from;
+    const phi = { leader: quarter(this.#phiAt('leader', from)), follower: quarter(this.#phiAt('follower', from)) };
+    this.#state = { phi, arms: [], crossing: 0, rests: [] };
+    if (input.contacts.begun) this.#begin(from, phi);
   }
 
   run(): Arms {
-    this.#begin();
-    for (const w of this.#input.words) {
-      if (w.track === 'hands') this.#words(w);
-      else if (w.track === 'leads') this.#lead(w);
+    const { contacts } = this.#input;
+    const steps = quarterSteps(this.phi, contacts.from);
+    let next = 0;
+    for (const e of contacts.events) {
+      for (; (steps[next]?.tick ?? Infinity) <= e.tick; next++) this.#turned(steps[next]);
+      this.#settle(e.tick);
+      this.#event(e);
     }
-    for (const arm of [...this.open]) this.#close(arm, this.#input.end);
-    for (const r of [...this.resting]) this.#lift(r, this.#input.end);
-    const crossings = this.#crossings();
-    this.passes.sort((a, b) => a.tick - b.tick);
-    const { phi, held, rests, passes, leads } = this;
-    const followed = { from: this.#from, phi, held, rests, crossings, passes, leads };
-    const faults = [...this.faults, ...judge(followed)].sort((a, b) => a.tick - b.tick);
-    return { ...followed, faults };
+    for (; next < steps.length; next++) this.#turned(steps[next]);
+    this.#settle(contacts.end);
+    for (const a of this.#arms.values()) if (a.raised) this.#land([a], contacts.end, undefined);
+    return this.#result();
   }
 
-  /** The crossing number over time. */
-  #crossings(): Since<number>[] {
+  #result(): Arms {
+    const { contacts } = this.#input;
     let value = 0;
-    return this.#crossed
+    const crossings = this.#crossed
       .toSorted((a, b) => a.tick - b.tick)
       .map(({ tick, set, by }) => ({ tick, value: (value = set ?? value + (by ?? 0)) }));
+    const held = contacts.joins.map((j): HeldArm => {
+      const turns = this.#arms.get(j)?.turns ?? { leader: [], follower: [] };
+      const { leader, follower, from, to, heights, grips, places } = j;
+      return { leader, follower, from, to, heights, grips, places, turns };
+    });
+    const passes = this.#passes.sort((a, b) => a.tick - b.tick);
+    const { rests, leads } = contacts;
+    const followed = { from: contacts.from, phi: this.phi, held, rests, crossings, passes, leads };
+    const locked = this.#faults.filter((f) => f.code === 'locks');
+    const behind = [...this.#behind.values()].filter(
+      (b) => !locked.some((l) => l.code === 'locks' && b.code === 'behind-back' && l.arm === b.arm && l.role === b.role),
+    );
+    const faults = [...contacts.faults, ...this.#faults, ...behind, ...judge(followed, this.#relative)];
+    return { ...followed, faults: faults.sort((a, b) => a.tick - b.tick) };
   }
 
-  phiAt(role: Role, tick: Ticks): Degrees {
+  readonly #relative = (tick: Ticks): Degrees => {
+    const { leader, follower } = this.#input.paths;
+    const i = Math.max(0, Math.min(leader.chest.length - 1, tick - this.#input.contacts.from));
+    return (follower.chest[i] ?? 0) - (leader.chest[i] ?? 0);
+  };
+  #phiAt(role: Role, tick: Ticks): Degrees {
     const list = this.phi[role];
-    return list[Math.max(0, Math.min(list.length - 1, tick - this.#from))] ?? 0;
+    return list[Math.max(0, Math.min(list.length - 1, tick - this.#input.contacts.from))] ?? 0;
+  }
+  #phisAt(tick: Ticks): Both<Degrees> {
+    return { leader: this.#phiAt('leader', tick), follower: this.#phiAt('follower', tick) };
   }
 
-  /** The hold the figure starts in, unless the hands line says another at its first count. */
-  #begin(): void {
-    const first = this.#input.words.find((w) => w.track === 'hands');
-    const says =
-      first &&
-      first.tick <= 0 &&
-      readHands(first.text).acts.some((a) => a.type === 'take' && a.how === 'take');
-    const start = this.#from;
-    if (says) return;
-    const phi = {
-      leader: quarter(this.phiAt('leader', start)),
-      follower: quarter(this.phiAt('follower', start)),
-    };
+  #begin(from: Ticks, phi: Both<Degrees>): void {
     const s = stateOfHold(this.#input.hold, phi);
-    for (const arm of s.arms) this.#hold(arm, start);
-    for (const r of s.rests) this.resting.push({ ...r, from: start });
-    this.#crossed.push({ tick: start, set: s.crossing });
+    this.#state = { ...s, phi, rests: [] };
+    for (const join of this.#input.contacts.joins) {
+      const arm = s.arms.find((a) => a.leader === join.leader && a.follower === join.follower);
+      if (arm && join.from === from && !this.#taken(join)) this.#hold(join, arm, from);
+    }
+    this.#crossed.push({ tick: from, set: s.crossing });
+  }
+  /** Taken by a word of its own, not by the hold the figure begins in. */
+  #taken(join: Join): boolean {
+    return this.#input.contacts.events.some((e) => e.type === 'take' && e.join === join);
   }
 
-  #words(w: PlacedWords): void {
-    for (const act of readHands(w.text).acts) this.#act(act, Math.max(w.tick, this.#from), w.ref);
+  #hold(join: Join, arm: Arm, tick: Ticks): void {
+    const turns = (role: Role): Since<number>[] => [
+      { tick, value: Math.round((arm.w[role] + this.#state.phi[role]) / 360) },
+    ];
+    const up = arm.height === 'overhead';
+    const raised = up ? { tick, phi: this.#phisAt(tick) } : undefined;
+    this.#arms.set(join, {
+      join,
+      turns: { leader: turns('leader'), follower: turns('follower') },
+      raised,
+      low: this.#phisAt(tick),
+    });
   }
 
-  #lead(w: PlacedWords): void {
-    const ends = /\b(stop|block|check)/i.test(w.text);
-    this.leads.push({ tick: w.tick, prepares: !/^\W*(stop|block|check)/i.test(w.text), ends, ref: w.ref });
+  /** Does a transition; where the arms do not allow it, says so and goes on as if they did. */
+  #do(t: Transition, tick: Ticks): void {
+    const next = apply(this.#state, t);
+    if (!next.ok && next.error.code === 'locks') this.#locks(next.error.role, next.error.hand, tick);
+    this.#state = next.ok ? next.value : applied(this.#state, t);
   }
 
-  #act(act: HandAct, tick: Ticks, ref: Ref): void {
-    switch (act.type) {
+  #locks(role: Role, hand: Hand, tick: Ticks): void {
+    const arm = this.#state.arms.find((a) => a[role] === hand)?.leader ?? hand;
+    const known = this.#faults.some((f) => f.code === 'locks' && f.role === role && f.hand === hand);
+    if (known) return;
+    const followed = [...this.#arms.values()].find((a) => a.join.leader === arm && a.join.to > tick);
+    const turned = Math.abs(this.#phiAt(role, tick) - (followed?.low[role] ?? 0));
+    const half = Math.max(1, Math.ceil(Math.round(turned / 90) / 2));
+    this.#faults.push({ code: 'locks', role, hand, arm, half, tick, ref: undefined });
+  }
+
+  #turned(step: { readonly tick: Ticks; readonly role: Role; readonly to: Degrees } | undefined): void {
+    if (!step) return;
+    const by = step.to - this.#state.phi[step.role];
+    this.#turn(step.role, by, step.tick);
+  }
+  /** Turns a dancer quarter by quarter, so that an arm that locks on the way is found there. */
+  #turn(role: Role, by: Degrees, tick: Ticks): void {
+    const sign = Math.sign(by);
+    for (let left = Math.abs(by); left > 1; left -= 90) {
+      const part = { leader: 0, follower: 0, [role]: sign * Math.min(90, left) };
+      this.#do({ type: 'turn', by: part, over: [] }, tick);
+      this.#lookBehind(role, tick);
+    }
+  }
+  #settle(tick: Ticks): void {
+    for (const role of ROLES) this.#turn(role, quarter(this.#phiAt(role, tick)) - this.#state.phi[role], tick);
+  }
+  #lookBehind(role: Role, tick: Ticks): void {
+    for (const a of this.#state.arms) {
+      if (a.height === 'overhead' || asRight(a[role], a.w[role]) < 270 || !inRange(a[role], a.w[role])) continue;
+      const key = `${role}${a.leader}`;
+      if (!this.#behind.has(key))
+        this.#behind.set(key, { code: 'behind-back', role, hand: a[role], arm: a.leader, tick, ref: undefined });
+    }
+  }
+
+  #event(e: ArmEvent): void {
+    switch (e.type) {
       case 'take':
-        for (const [leader, follower] of act.pairs) this.#take(leader, follower, act, tick, ref);
-        return;
-      case 'height':
-        for (const arm of this.#which(act.which, tick, ref)) this.#height(arm, act.to, tick, act.landing);
-        if (act.to === 'overhead') this.leads.push({ tick, prepares: true, ends: false, ref });
-        return;
-      case 'grip':
-        for (const arm of this.#which(act.which, tick, ref)) arm.grips.push({ tick, value: act.grip });
-        return;
-      case 'slide':
-        for (const arm of this.#which(act.which, tick, ref)) arm.places.push({ tick, value: act.to });
-        return;
+        return this.#take(e);
       case 'release':
-        return this.#release(act.which, tick, ref);
+        return this.#release(e.join, e.tick);
+      case 'raise':
+        return this.#raise(e.join, e.tick);
+      case 'lower':
+        return this.#lower(e.joins.flatMap((j) => this.#arms.get(j) ?? []), e);
       case 'over':
-        for (const arm of this.#which(act.which, tick, ref)) this.#over(arm, act.heads, tick, ref);
-        return;
-      case 'rest':
-        return this.#rest(act, tick, ref);
-      case 'lead': {
-        const { prepares, ends } = LEAD_WORDS[act.word];
-        this.leads.push({ tick, prepares, ends, ref });
+        return this.#over(e);
+      case 'rest': {
+        const over = restTooFar(this.#input, e.rest.role, e.tick);
+        if (over > 0 && e.rest.from >= 0)
+          this.#faults.push({ code: 'hand-reach', over, arm: e.rest.hand, tick: e.tick, ref: e.ref });
         return;
       }
-      case 'remark':
-        return;
     }
   }
 
-  /** The joined pairs words mean; a hand that holds nothing is said. */
-  #which(which: Which, tick: Ticks, ref: Ref): Open[] {
-    const found = this.#matching(which);
-    if (found.length === 0) {
-      const role = which.type === 'hand' ? which.role : 'leader';
-      const hand = which.type === 'hand' ? which.hand : which.type === 'pair' ? which.leader : undefined;
-      this.faults.push({ code: 'not-held', role, hand, tick, ref });
-    }
-    return found;
-  }
-  #matching(which: Which): Open[] {
-    if (which.type === 'all') return [...this.open];
-    if (which.type === 'hand') return this.open.filter((o) => o[which.role] === which.hand);
-    return this.open.filter((o) => o.leader === which.leader && o.follower === which.follower);
-  }
-
-  #take(leader: Hand, follower: Hand, act: HandAct & { type: 'take' }, tick: Ticks, ref: Ref): void {
-    const same = this.open.find((o) => o.leader === leader && o.follower === follower);
-    if (same) {
-      if (act.height !== undefined) this.#height(same, act.height, tick);
-      if (act.grip !== undefined) same.grips.push({ tick, value: act.grip });
-      return;
-    }
-    for (const [role, hand] of [
-      ['leader', leader],
-      ['follower', follower],
-    ] as const) {
-      const busy = this.open.find((o) => o[role] === hand);
-      if (busy) {
-        if (act.how !== 'change') this.faults.push({ code: 'hand-twice', role, hand, tick, ref });
-        this.#close(busy, tick);
-      }
-      for (const r of this.resting.filter((x) => x.role === role && x.hand === hand)) this.#lift(r, tick);
-    }
-    const starting = tick <= 0 && act.how === 'take';
-    const at = starting ? this.#from : tick;
-    const natural = (role: Role, hand: Hand): Degrees => naturalBearing(hand, quarter(this.phiAt(role, at)));
+  #take({ join, tick, top, starting, ref }: ArmEvent & { type: 'take' }): void {
+    const { leader, follower } = join;
+    const { phi } = this.#state;
     const arm: Arm = {
       leader,
       follower,
-      height: act.height ?? 'low',
-      grip: act.grip ?? 'loose',
+      height: valueAt(join.heights, tick, 'low'),
+      grip: valueAt(join.grips, tick, 'loose'),
       at: 'hand',
-      w: { leader: natural('leader', leader), follower: natural('follower', follower) },
+      w: {
+        leader: naturalBearing(leader, phi.leader),
+        follower: naturalBearing(follower, phi.follower),
+      },
     };
-    this.#hold(arm, at);
-    const arms = sorted(this.open.map((o) => this.#armAt(o, at)));
-    this.#crossed.push({ tick: at, set: simplestCrossing(arms, act.top ?? leader) });
-    if (!starting) this.#reach(leader, follower, tick, ref);
+    const crossing = simplestCrossing(sorted([...this.#state.arms, arm]), top);
+    this.#do({ type: 'take', arm, crossing }, tick);
+    this.#hold(join, arm, tick);
+    this.#crossed.push({ tick, set: crossing });
+    if (starting) return;
+    const over = shouldersTooFar(this.#input, leader, follower, tick);
+    if (over > 0) this.#faults.push({ code: 'hand-reach', over, arm: leader, tick, ref });
   }
 
-  #hold(arm: Arm, tick: Ticks): void {
-    const turns = (role: Role): Since<number>[] => [
-      { tick, value: Math.round((arm.w[role] + quarter(this.phiAt(role, tick))) / 360) },
-    ];
-    const open: Open = {
-      leader: arm.leader,
-      follower: arm.follower,
-      from: tick,
-      heights: [{ tick, value: arm.height }],
-      grips: [{ tick, value: arm.grip }],
-      places: [{ tick, value: arm.at }],
-      turns: { leader: turns('leader'), follower: turns('follower') },
-      raised: undefined,
-    };
-    if (arm.height === 'overhead') this.#raise(open, tick);
-    this.open.push(open);
+  #release(join: Join, tick: Ticks): void {
+    const arm = this.#state.arms.find((a) => a.leader === join.leader);
+    if (arm) this.#do({ type: 'release', arm, crossing: 0 }, tick);
+    this.#crossed.push({ tick, set: 0 });
   }
 
-  #raise(arm: Open, tick: Ticks): void {
-    arm.raised = {
-      tick,
-      phi: { leader: this.phiAt('leader', tick), follower: this.phiAt('follower', tick) },
-    };
+  #look(join: Join, height: Height): void {
+    const arms = this.#state.arms.map((a) => (a.leader === join.leader ? { ...a, height } : a));
+    this.#state = { ...this.#state, arms };
+  }
+  #raise(join: Join, tick: Ticks): void {
+    const a = this.#arms.get(join);
+    if (a && !a.raised) a.raised = { tick, phi: this.#phisAt(tick) };
+    this.#look(join, 'overhead');
+  }
+  #lower(list: readonly Followed[], e: ArmEvent & { type: 'lower' }): void {
+    this.#land(list, e.tick, e.landing);
+    for (const a of list) {
+      this.#look(a.join, 'low');
+      a.low = this.#phisAt(e.tick);
+    }
+    for (const role of ROLES) this.#lookBehind(role, e.tick);
   }
 
-  #height(arm: Open, to: Height, tick: Ticks, landing?: Landing): void {
-    if (to === 'overhead' && !arm.raised) this.#raise(arm, tick);
-    else if (to !== 'overhead') this.#land(arm, tick, landing);
-    arm.heights.push({ tick, value: to });
-  }
-
-  /** A raised hand comes down: it has gone over whoever turned under it. */
-  #land(arm: Open, tick: Ticks, landing?: Landing): void {
-    const up = arm.raised;
-    arm.raised = undefined;
-    if (!up) return;
-    for (const role of ROLES) {
-      const by = this.phiAt(role, tick) - up.phi[role];
-      if (Math.abs(by) < 30) continue;
-      const w = 360 * last(arm.turns[role], 0) - up.phi[role];
-      const passes = freePasses(arm[role], w, by, landing);
+  /** Raised hands come down: which heads they have gone over is settled for all of them together. */
+  #land(list: readonly Followed[], tick: Ticks, landing: 'front' | 'behind' | undefined): void {
+    const up = list.flatMap((a) => {
+      const arm = this.#state.arms.find((x) => x.leader === a.join.leader);
+      return a.raised && arm ? [{ a, arm, raised: a.raised }] : [];
+    });
+    const turned = up.map(({ arm, raised }) => ({
+      arm,
+      by: {
+        leader: this.#under('leader', raised.phi, tick),
+        follower: this.#under('follower', raised.phi, tick),
+      },
+    }));
+    for (const { arm, role, passes } of comingDown(this.#state, turned, landing)) {
+      const found = up.find((u) => u.arm.leader === arm);
+      if (!found) continue;
+      const by = this.#phiAt(role, tick) - found.raised.phi[role];
       for (let k = 1; k <= Math.abs(passes); k++) {
-        const at = this.#turnedBy(role, up.tick, tick, (by * (2 * k - 1)) / (2 * Math.abs(passes)));
-        this.#passed(arm, role, passes > 0 ? 1 : -1, at, up.tick);
+        const at = this.#turnedBy(role, found.raised.tick, tick, (by * (2 * k - 1)) / (2 * Math.abs(passes)));
+        this.#passed(found.a, role, passes > 0 ? 1 : -1, at, found.raised.tick);
       }
     }
+    for (const { a } of up) a.raised = undefined;
+  }
+  #under(role: Role, from: Both<Degrees>, tick: Ticks): Degrees {
+    const by = this.#phiAt(role, tick) - from[role];
+    return Math.abs(by) < TURNED ? 0 : by;
   }
 
   /** When a dancer has turned so far since a tick. */
   #turnedBy(role: Role, from: Ticks, to: Ticks, by: Degrees): Ticks {
-    const start = this.phiAt(role, from);
+    const start = this.#phiAt(role, from);
     for (let t = from; t < to; t++)
-      if ((this.phiAt(role, t) - start) * Math.sign(by) >= Math.abs(by)) return t;
+      if ((this.#phiAt(role, t) - start) * Math.sign(by) >= Math.abs(by)) return t;
     return to;
   }
 
-  #passed(arm: Open, role: Role, by: 1 | -1, tick: Ticks, raised: Ticks): void {
-    arm.turns[role].push({ tick, value: last(arm.turns[role], 0) + by });
-    this.passes.push({ tick, arm: arm.leader, role, by, raised });
-    if (last(arm.grips, 'loose') === 'clamped' || !GRIPS[last(arm.grips, 'loose')].swivels)
-      this.faults.push({ code: 'clamped', role, arm: arm.leader, tick: raised, ref: undefined });
-    this.#headroom(arm, role, raised);
-    if (this.open.length === 2) this.#crossed.push({ tick, by });
+  #passed(a: Followed, role: Role, by: 1 | -1, tick: Ticks, raised: Ticks): void {
+    const over: Over = { arm: a.join.leader, role, passes: by };
+    this.#state = applied(this.#state, { type: 'pass', over });
+    const list = a.turns[role];
+    list.push({ tick, value: (list.at(-1)?.value ?? 0) + by });
+    this.#passes.push({ tick, arm: a.join.leader, role, by, raised });
+    if (!GRIPS[valueAt(a.join.grips, raised, 'loose')].swivels)
+      this.#faults.push({ code: 'clamped', role, arm: a.join.leader, tick: raised, ref: undefined });
+    this.#headroom(a.join.leader, role, raised);
+    if (this.#state.arms.length === 2) this.#crossed.push({ tick, by });
   }
 
-  #headroom(arm: Open, role: Role, tick: Ticks): void {
+  #headroom(arm: Hand, role: Role, tick: Ticks): void {
     const short = headroomShort(this.#input.sizes, role);
-    if (short > 0 && !this.faults.some((x) => x.code === 'too-low' && x.tick === tick && x.role === role))
-      this.faults.push({ code: 'too-low', role, short, arm: arm.leader, tick, ref: undefined });
+    if (short > 0 && !this.#faults.some((x) => x.code === 'too-low' && x.tick === tick && x.role === role))
+      this.#faults.push({ code: 'too-low', role, short, arm, tick, ref: undefined });
   }
 
-  #over(arm: Open, heads: Role | 'both', tick: Ticks, ref: Ref): void {
+  /** Said in words: over whose head. */
+  #over({ join, heads, raised, tick, ref }: ArmEvent & { type: 'over' }): void {
+    const a = this.#arms.get(join);
     const roles = heads === 'both' ? ROLES : [heads];
-    if (last(arm.heights, 'low') !== 'overhead')
-      this.faults.push({ code: 'not-raised', role: roles[0] ?? 'follower', arm: arm.leader, tick, ref });
-    const up = arm.raised?.tick ?? tick;
-    this.#land(arm, tick);
+    if (!raised) {
+      const fault: { ref: Ref } = { ref };
+      this.#faults.push({ code: 'not-raised', role: roles[0] ?? 'follower', arm: join.leader, tick, ...fault });
+    }
+    if (!a) return;
+    const up = a.raised?.tick ?? tick;
+    this.#land([a], tick, undefined);
     for (const role of roles) {
-      const w = 360 * last(arm.turns[role], 0) - quarter(this.phiAt(role, tick));
-      const ways = ([1, -1] as const).filter((by) => inRange(arm[role], w + 360 * by));
-      const by = ways.toSorted((a, b) => Math.abs(w + 360 * a) - Math.abs(w + 360 * b))[0];
-      if (by) this.#passed(arm, role, by, tick, up);
+      const w = this.#state.arms.find((x) => x.leader === join.leader)?.w[role] ?? 0;
+      const ways = ([1, -1] as const).filter((by) => inRange(join[role], w + 360 * by));
+      const by = ways.toSorted((p, q) => Math.abs(w + 360 * p) - Math.abs(w + 360 * q))[0];
+      if (by) this.#passed(a, role, by, tick, up);
     }
-    if (last(arm.heights, 'low') === 'overhead') this.#raise(arm, tick);
-  }
-
-  #release(which: Which, tick: Ticks, ref: Ref): void {
-    const rests = this.resting.filter(
-      (r) => which.type === 'hand' && r.role === which.role && r.hand === which.hand,
-    );
-    for (const r of rests) this.#lift(r, tick);
-    if (rests.length > 0) return;
-    if (which.type === 'all' && this.open.length === 0 && this.resting.length > 0)
-      for (const r of [...this.resting]) this.#lift(r, tick);
-    else for (const arm of this.#which(which, tick, ref)) this.#close(arm, tick);
-  }
-
-  #close(arm: Open, tick: Ticks): void {
-    this.#land(arm, tick);
-    this.open.splice(this.open.indexOf(arm), 1);
-    const { leader, follower, from, heights, grips, places, turns } = arm;
-    this.held.push({ leader, follower, from, to: tick, heights, grips, places, turns });
-    if (tick < this.#input.end) this.#crossed.push({ tick, set: 0 });
-  }
-
-  #rest(act: HandAct & { type: 'rest' }, tick: Ticks, ref: Ref): void {
-    const same = this.resting.find((r) => r.role === act.role && r.hand === act.hand && r.on === act.on);
-    if (same && same.how === act.how) return;
-    const busy = (hand: Hand): boolean =>
-      this.open.some((o) => o[act.role] === hand) ||
-      this.resting.some((r) => r.role === act.role && r.hand === hand);
-    const hand = act.hand ?? (busy('R') ? 'L' : 'R');
-    if (busy(hand)) {
-      this.faults.push({ code: 'hand-twice', role: act.role, hand, tick, ref });
-      return;
-    }
-    const at = tick <= 0 && act.how === 'rest' ? this.#from : tick;
-    this.resting.push({ role: act.role, hand, on: act.on, how: act.how, from: at });
-    if (act.how === 'block') this.leads.push({ tick, prepares: false, ends: true, ref });
-    const over = restTooFar(this.#input, act.role, tick);
-    if (over > 0) this.faults.push({ code: 'hand-reach', over, arm: hand, tick, ref });
-  }
-
-  #lift(r: Rest & { from: Ticks }, tick: Ticks): void {
-    this.resting.splice(this.resting.indexOf(r), 1);
-    this.rests.push({ role: r.role, hand: r.hand, on: r.on, how: r.how, from: r.from, to: tick });
-  }
-
-  #reach(leader: Hand, follower: Hand, tick: Ticks, ref: Ref): void {
-    const over = shouldersTooFar(this.#input, leader, follower, tick);
-    if (over > 0) this.faults.push({ code: 'hand-reach', over, arm: leader, tick, ref });
-  }
-
-  #armAt(o: Open, tick: Ticks): Arm {
-    const w = (role: Role): Degrees => 360 * last(o.turns[role], 0) - quarter(this.phiAt(role, tick));
-    return {
-      leader: o.leader,
-      follower: o.follower,
-      height: last(o.heights, 'low'),
-      grip: last(o.grips, 'loose'),
-      at: last(o.places, 'hand'),
-      w: { leader: w('leader'), follower: w('follower') },
-    };
+    if (raised) a.raised = { tick, phi: this.#phisAt(tick) };
   }
 }
 
+/** The quarters both dancers turn through relative to the line between them, in order of time. */
+function quarterSteps(
+  phi: Both<Float64Array>,
+  from: Ticks,
+): { readonly tick: Ticks; readonly role: Role; readonly to: Degrees }[] {
+  const steps: { tick: Ticks; role: Role; to: Degrees }[] = [];
+  for (const role of ROLES) {
+    const list = phi[role];
+    let at = quarter(list[0] ?? 0);
+    for (let i = 1; i < list.length; i++) {
+      const now = list[i] as number;
+      while (Math.abs(now - at) > PAST) {
+        at += 90 * Math.sign(now - at);
+        steps.push({ tick: from + i, role, to: at });
+      }
+    }
+  }
+  return steps.sort((a, b) => a.tick - b.tick);
+}
+
 /**
- * Follows the hands line with the turns of both dancers: which hands are joined, how far round each arm is, which
- * hand went over which head and when, and what cannot be. O(ticks + hands).
+ * Follows the hands with the turns of both dancers: how far round each arm is, which hand went over which head and
+ * when, and what cannot be. O(ticks + hands).
  */
 export const followHands = (input: HandsInput): Arms => new Follower(input).run();

@@ -1,6 +1,7 @@
 import { TICKS_PER_BEAT, type Ticks } from '../../base';
 
 export * from './at';
+export { contactsOf, embracedAt, embraces, type Contacts } from './contacts';
 export { followHands } from './follow';
 export { valueAt } from './types';
 export type { ArmFault, Arms, HandPass, HeldArm, HeldRest, Lead } from './types';

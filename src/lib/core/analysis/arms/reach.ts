@@ -1,7 +1,13 @@
 import { otherRole, radians, type Hand, type Metres, type Role, type Ticks } from '../../base';
 import { BODY } from '../../vocabulary';
 import type { BodySize } from '../bodies';
-import type { Both, HandsInput } from './types';
+import type { Path } from '../path';
+import type { Both } from './types';
+
+interface Reaching {
+  readonly paths: Both<Path>;
+  readonly sizes: Both<BodySize>;
+}
 
 /** Lengths that decide whether hands can meet. All are estimates; above 0 is missing. */
 
@@ -12,7 +18,7 @@ export const headroomShort = (sizes: Both<BodySize>, under: Role): Metres => {
 };
 
 /** How far a hand is from the partner's body. */
-export function restTooFar({ paths, sizes }: HandsInput, role: Role, tick: Ticks): Metres {
+export function restTooFar({ paths, sizes }: Reaching, role: Role, tick: Ticks): Metres {
   const i = tick - paths.leader.from;
   const { leader: l, follower: f } = paths;
   const apart = Math.hypot((f.x[i] ?? 0) - (l.x[i] ?? 0), (f.y[i] ?? 0) - (l.y[i] ?? 0));
@@ -21,14 +27,14 @@ export function restTooFar({ paths, sizes }: HandsInput, role: Role, tick: Ticks
 
 /** How far two hands are from meeting, shoulder to shoulder against both arms. */
 export function shouldersTooFar(
-  { paths, sizes }: HandsInput,
+  { paths, sizes }: Reaching,
   leader: Hand,
   follower: Hand,
   tick: Ticks,
 ): Metres {
   const i = tick - paths.leader.from;
   const shoulder = (role: Role, hand: Hand): { x: Metres; y: Metres } => {
-    const a = radians(paths[role].facing[i] ?? 0);
+    const a = radians(paths[role].chest[i] ?? 0);
     const side = (hand === 'R' ? 1 : -1) * sizes[role].halfBreadth;
     return {
       x: (paths[role].x[i] ?? 0) + side * Math.cos(a),

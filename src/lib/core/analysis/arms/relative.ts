@@ -5,7 +5,7 @@ import type { Both } from './types';
 /** Partners nearer than this have no line between them that means anything. */
 const NO_LINE: Metres = 0.12;
 
-/** Facing of each dancer relative to the line to the partner, unwrapped. O(ticks). */
+/** Where each dancer's shoulders face relative to the line to the partner, unwrapped. O(ticks). */
 export function relativeFacings(l: Path, f: Path): Both<Float64Array> {
   const n = Math.min(l.x.length, f.x.length);
   const leader = new Float64Array(n);
@@ -18,8 +18,8 @@ export function relativeFacings(l: Path, f: Path): Both<Float64Array> {
       const now = Math.atan2(dx, dy) / radians(1);
       bearing += signedHeading(now - bearing);
     }
-    leader[i] = (l.facing[i] ?? 0) - bearing;
-    follower[i] = (f.facing[i] ?? 0) - bearing - 180;
+    leader[i] = (l.chest[i] ?? 0) - bearing;
+    follower[i] = (f.chest[i] ?? 0) - bearing - 180;
   }
   return { leader: fromNear(leader), follower: fromNear(follower) };
 }

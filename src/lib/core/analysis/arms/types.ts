@@ -1,9 +1,10 @@
 import type { Rest } from '../../arms';
 import type { Hand, Metres, Role, Ticks } from '../../base';
-import type { PlacedWords, Ref } from '../../figure';
+import type { Ref } from '../../figure';
 import type { ArmPlace, Grip, Height, HoldId } from '../../vocabulary';
 import type { BodySize } from '../bodies';
 import type { Path } from '../path';
+import type { Contacts } from './contacts';
 
 export type Both<T> = Readonly<Record<Role, T>>;
 
@@ -60,6 +61,8 @@ export type ArmFault = {
       readonly half: number;
     }
   | { readonly code: 'too-crossed'; readonly crossing: number }
+  /** As often crossed as can just be. */
+  | { readonly code: 'tight'; readonly crossing: number }
   | { readonly code: 'hand-twice'; readonly role: Role; readonly hand: Hand }
   | { readonly code: 'not-held'; readonly role: Role; readonly hand: Hand | undefined }
   | { readonly code: 'not-raised'; readonly role: Role; readonly arm: Hand }
@@ -87,8 +90,7 @@ export interface HandsInput {
   readonly paths: Both<Path>;
   readonly sizes: Both<BodySize>;
   readonly hold: HoldId;
-  readonly words: readonly PlacedWords[];
-  readonly end: Ticks;
+  readonly contacts: Contacts;
 }
 
 /** The value of a list of changes at a tick. */
