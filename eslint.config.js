@@ -11,6 +11,7 @@ const ROOMS = [
   'time',
   'notation',
   'figure',
+  'floor',
   'analysis',
   'findings',
   'vary',

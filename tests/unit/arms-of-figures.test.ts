@@ -100,7 +100,7 @@ describe('hands with turns', () => {
     ['1 left to right low 2 raise 3 release 5 catch right to right', 'Handshake', []],
     ['1 two hands low 2 release right, raise left 5 lower left, catch right to left', 'Two-hand hold', []],
     ['1 crossed, right over left 2 raise both 5 lower both', 'Crossed hands, left on top', []],
-    ['1 crossed, left over right 2 raise both 5 lower both', undefined, ['arms-crossed']],
+    ['1 crossed, left over right 2 raise both 5 lower both', undefined, ['arms-tight']],
     ['1 left to right low 2 raise 4 change to right to right 5 lower', 'Handshake', []],
     [
       '1 left to right low 2 drape right on neck 3 raise left 5 lower left, release right',

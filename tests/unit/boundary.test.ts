@@ -10,6 +10,7 @@ const ROOMS = [
   'core/time',
   'core/notation',
   'core/figure',
+  'core/floor',
   'core/analysis',
   'core/findings',
   'core/vary',

@@ -42,19 +42,19 @@ const turned = (by: number): string =>
     return `${i + 1} place${turns ? ` ${by > 0 ? 'r' : 'l'}1/2` : ''}`;
   }).join(' ');
 
-function handsLine(words: string, ways: readonly Way[], end: ArmState | undefined): string {
+function handsLine(words: string, turns: (role: Role) => number, ways: readonly Way[], end: ArmState | undefined): string {
   const at = new Map<number, string[]>([[1, [words]]]);
   const say = (count: number, text: string) => at.set(count, [...(at.get(count) ?? []), text]);
   for (const w of ways) {
     if (!w.raised) continue;
+    const by = turns(w.role);
     const name = SIDE[w.arm];
-    const landing = end && armOf(end, 'leader', w.arm)!.w[w.role];
+    const landing = end && armOf(end, 'leader', w.arm)!.w[w.role] + by - 180 * Math.sign(by) * w.raised.to;
     const v = landing === undefined ? 0 : asRight(w.hand, landing);
     say(FIRST - 1 + w.raised.from, `raise ${name}`);
-    const whole = w.raised.to === w.halves;
     say(
       FIRST - 1 + w.raised.to,
-      `lower ${name}${whole && Math.abs(v) >= 135 ? (v < 0 ? ' in front' : ' behind') : ''}`,
+      `lower ${name}${Math.abs(v) >= 135 ? (v < 0 ? ' in front' : ' behind') : ''}`,
     );
   }
   return [...at]
@@ -71,7 +71,7 @@ function danced(words: string, role: Role, by: number, ways: readonly Way[], end
     level: 4,
     tempo: { min: 60, max: 60 },
     start: { ...newFigure('t', 'six-count-swing').start, hold: 'none' },
-    lines: `${line('leader')}\n${line('follower')}\nhands ${handsLine(words, ways, end)}`,
+    lines: `${line('leader')}\n${line('follower')}\nhands ${handsLine(words, () => by, ways, end)}`,
   };
   return analyse(figure);
 }
@@ -167,7 +167,7 @@ describe('both turning at once, towards each other and the same way', () => {
           level: 4,
           tempo: { min: 60, max: 60 },
           start: { ...newFigure('t', 'six-count-swing').start, hold: 'none' },
-          lines: `leader ${turned(leader)}\nfollower ${turned(follower)}\nhands ${handsLine(words, once(p.ways), p.result)}`,
+          lines: `leader ${turned(leader)}\nfollower ${turned(follower)}\nhands ${handsLine(words, (r) => (r === 'leader' ? leader : follower), once(p.ways), p.result)}`,
         };
         const a = analyse(figure);
         const end = armsAt(a.arms, a.end - 1, true);

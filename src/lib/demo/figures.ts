@@ -9,6 +9,7 @@ type Extra = Partial<Details>;
 const figure = (id: string, dance: DanceId, name: string, lines: string, extra: Extra = {}): Figure => ({
   ...newFigure(`demo-${id}`, dance, name),
   ...extra,
+  end: { formation: (extra.start ?? newFigure('', dance).start).formation, ...extra.end },
   lines: lines.trim().replace(/^ +/gm, ''),
 });
 const two = (dance: DanceId) => ({ ...newFigure('x', dance).start, hold: 'two-hand' as const });
@@ -38,7 +39,7 @@ export const demoFigures: readonly Figure[] = [
     'Push with a turn',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
     hands 1 two hands low 2 raise both 4 lower both
     leads 2 lift as the follower arrives 3 turn with both hands
     feels 2 lifted 3 turned right once
@@ -389,7 +390,7 @@ export const demoFigures: readonly Figure[] = [
     'Double cross and back',
     `
     leader 1 back 2 close 3 place & place 4 fwd small 5 place 6 place 7 place & place 8 fwd 9 place 10 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 place 6 fwd small 7 place l1/4 & place l1/2 8 l1/4 back small 9 place 10 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 place 6 fwd small 7 place l1/4 & place l1/2 8 l1/4 back 9 place 10 back small
     hands 1 two hands low 2 raise both 4 lower both 6 raise both 8 lower both
     leads 2 lift as the follower arrives 6 lift again and turn back
     feels 4 both arms crossed twice, left on top 8 open again
@@ -409,7 +410,7 @@ export const demoFigures: readonly Figure[] = [
     `
     leader 1 fwd small 2 replace 3 close 4 hold 5 back small 6 replace 7 close 8 hold 9 fwd small 10 replace 11 close 12 hold 13 back small 14 replace 15 close 16 hold
     follower 1 back small 2 replace l1/4 3 l1/4 close 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 l1/2 close 16 hold
-    hands 1 two hands low, palm up, raise left 3 lower left 5 raise left 8 lower left, raise left 12 lower left 13 raise left 15 lower left
+    hands 1 two hands low, palm up, raise left 3 lower left in front 5 raise left 8 lower left, raise left 12 lower left 13 raise left 15 lower left
     leads 1 raise the left and turn the follower in 5 lead out again 8 raise for the turn 13 unwind
     calls 1 in 2 to 3 wrap 5 and 6 turn 7 out 9 and 10 turn 11 lock 13 un 14 wind 15 home`,
     {
@@ -444,7 +445,7 @@ export const demoFigures: readonly Figure[] = [
     'Free spin, drop and catch',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
     hands 1 left to right low 2 prepare 3 release 4 catch left to right
     leads 2 a small push to the left, then let go 4 meet the hand
     calls 1 walk 2 and 3 free & spin 4 catch 5 an & chor 6 step`,
@@ -456,7 +457,7 @@ export const demoFigures: readonly Figure[] = [
     'Right turn, one hand kept low',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back small 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
     hands 1 two hands low, palm up 2 raise right 4 lower right
     leads 2 lift the right
     calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,

@@ -1,6 +1,6 @@
 import { ROLES, TICKS_PER_BEAT, type Degrees, type Foot, type Role, type Ticks } from '../base';
 import { resolveMoves, resolveWords, spansOf, unitBeats, type Clash, type Figure, type PlacedWords } from '../figure';
-import type { Solved } from '../floor';
+import type { Side, Solved } from '../floor';
 import { parse, type Parsed } from '../notation';
 import { FORMATIONS, TRACK_NAMES, isMoveTrack } from '../vocabulary';
 import { contactsOf, followHands, type Arms, type Contacts } from './arms';
@@ -52,6 +52,43 @@ export interface Analysis {
   readonly solved: Solved;
   /** The arms with the partners passing on the other side, where that side is undecided; worked out when asked. */
   readonly otherArms: () => Arms | undefined;
+}
+
+interface Danced {
+  readonly solved: Solved;
+  readonly paths: Readonly<Record<Role, Path>>;
+  readonly arms: Arms;
+}
+
+/**
+ * Where the other side of a pass is possible and an arm locks on the better one only, the couple passes on the other: a
+ * joined hand is not soft. `other`: the undecided side not taken.
+ */
+function withArms(
+  danced: (places: Solved) => Danced,
+  first: Solved,
+): { best: Danced; other: () => Danced | undefined } {
+  const best = danced(first);
+  const ways = first.sides.filter((s) => s.other).sort((a, b) => a.decidedBy - b.decidedBy);
+  const flipped = (side: Side): Danced => danced(flip(first, side));
+  const undecided = ways.find((s) => s.undecided);
+  if (locks(best))
+    for (const side of ways) {
+      const made = flipped(side);
+      if (!locks(made)) return { best: made, other: () => (side.undecided ? best : undefined) };
+    }
+  return { best, other: () => undecided && flipped(undecided) };
+}
+
+const locks = (d: Danced): boolean => d.arms.faults.some((f) => f.code === 'locks');
+
+/** The same problem with one pass on the other side. */
+function flip(s: Solved, side: Side): Solved {
+  const other = s.solution;
+  const sides = s.sides.map((x): Side =>
+    x === side ? { ...x, leader: x.leader === 'left' ? 'right' : 'left', other } : x,
+  );
+  return { ...s, solution: side.other ?? s.solution, sides };
 }
 
 /** How a figure is analysed otherwise than alone and from nothing. */
@@ -111,7 +148,8 @@ export function analyse(
   const placed = { leader: one('leader'), follower: one('follower') };
   const words = TRACK_NAMES.flatMap((t) => (isMoveTrack(t) ? [] : resolveWords(parsed, t, figure, end)));
   const contacts = contactsOf({ from: -LEAD_IN, end, hold: figure.start.hold, words });
-  const solved = solvePlaces({ figure, placed, contacts, end, setting });
+  const solve = (both: Readonly<Record<Role, Placed>>): Solved =>
+    solvePlaces({ figure, placed: both, contacts, end, setting });
   const pathsOf = (places: Solved): Readonly<Record<Role, Path>> => {
     const path = (role: Role): Path =>
       pathOf(places, role, placed[role].actions, placed[role].facing, placed[role].chest, end);
@@ -119,15 +157,13 @@ export function analyse(
     const { input, grid } = places.problem;
     return { leader, follower: roundInHold(leader, path('follower'), input.holds, grid) };
   };
-  const paths = pathsOf(solved);
   const sizes = { leader: placed.leader.size, follower: placed.follower.size };
-  const armsOn = (on: Readonly<Record<Role, Path>>): Arms =>
-    followHands({ paths: on, sizes, hold: figure.start.hold, contacts });
-  const arms = armsOn(paths);
-  const otherArms = (): Arms | undefined => {
-    const other = solved.sides.find((s) => s.undecided)?.other;
-    return other && armsOn(pathsOf({ ...solved, solution: other }));
+  const danced = (places: Solved): Danced => {
+    const paths = pathsOf(places);
+    return { solved: places, paths, arms: followHands({ paths, sizes, hold: figure.start.hold, contacts }) };
   };
+  const { best, other } = withArms(danced, solve(placed));
+  const { solved, paths, arms } = best;
   const floor = measure({ paths, sizes, arms, solved, contacts });
   const role = ({ step: _, facing: __, chest: ___, moves: ____, ...rest }: Placed): RoleAnalysis => ({
     ...rest,
@@ -147,6 +183,6 @@ export function analyse(
     arms,
     floor,
     solved,
-    otherArms,
+    otherArms: () => other()?.arms,
   };
 }

@@ -91,14 +91,14 @@ describe('weight', () => {
 });
 
 describe('turns', () => {
-  it('are made into the step, between the placing before and this one; a pivot follows its count', () => {
+  it('are made into the step, in the time since the action before, a hold included; then is after it', () => {
     const { turns, path } = leader('1 fwd 2 hold 3 fwd r1/4 4 fwd then l1/2').roles.leader;
     expect(turns).toEqual([
-      { from: 0, to: 24, amount: 90, how: 'into', index: 2 },
-      { from: 36, to: 48, amount: -180, how: 'pivot', index: 3 },
+      { from: 12, to: 24, amount: 90, how: 'into', swivel: false, index: 2 },
+      { from: 36, to: 48, amount: -180, how: 'pivot', swivel: false, index: 3 },
     ]);
     const facing = (tick: number) => path.facing[tick - path.from];
-    expect([0, 12, 24, 36, 42, 48].map(facing)).toEqual([0, 45, 90, 90, 0, -90]);
+    expect([0, 12, 18, 24, 36, 42, 48].map(facing)).toEqual([0, 0, 45, 90, 90, 0, -90]);
   });
 
   it('totals are the sum of what is written, whatever the words', () => {
@@ -143,11 +143,12 @@ describe('floor', () => {
   });
 
   it('steps go their length in their direction, relative to the new facing', () => {
-    const step = stepLength(1.75, 'slot-swing');
+    const step = stepLength(1.75, 'six-count-swing');
     const stance = bodySize(1.75).stance;
-    const places = (line: string) => leader(line).roles.leader.path.placings.map((p) => [p.at.x, p.at.y]);
+    const places = (line: string) =>
+      leader(line, { dance: 'six-count-swing' }).roles.leader.path.placings.map((p) => [p.at.x, p.at.y]);
     const near = (got: number[][], want: number[][]) =>
-      got.flat().forEach((v, i) => expect(v).toBeCloseTo(want.flat()[i]!, 9));
+      got.flat().forEach((v, i) => expect(v).toBeCloseTo(want.flat()[i]!, 6));
     near(places('1 fwd 2 fwd large'), [
       [-stance, step],
       [stance, 2.5 * step],
@@ -160,8 +161,9 @@ describe('floor', () => {
       [-stance, -step],
       [stance, 0],
     ]);
-    // A quarter right on the right foot first: the left foot's line is then two half-stances up, and ahead is x.
-    near(places('1 fwd r1/4'), [[stance + step, 2 * stance]]);
+    // Said first, the quarter turns the direction too: ahead is then x; said after, the foot goes where it went.
+    near(places('1 r1/4 fwd'), [[stance + step, 2 * stance]]);
+    near(places('1 fwd r1/4'), [[-stance, step]]);
   });
 
   it('the partner’s mirrored walk keeps the distance, and the couple travels', () => {

@@ -142,8 +142,8 @@ export function measure(input: CoupleInput): Floor {
   };
 }
 
-/** An estimated bearing this near to what the formations at both ends say is that. Our choice. */
-const NEAR_FORMATION: Degrees = 30;
+/** An estimated bearing this near to what the formations at both ends say is that: half the least difference of two. */
+const NEAR_FORMATION: Degrees = 45;
 
 /**
  * How the couple has turned: where it ends in a formation, the line between the partners lies as that formation has

@@ -59,6 +59,7 @@ export function solvePlaces({ figure, placed, contacts, end, setting }: PlacesIn
         place: placeOf(h.close ? 'close-embrace' : 'closed'),
       })),
       hands: contacts.joins,
+      alone: isAlone(placed),
       anchors: anchorsOf(figure, placed, contacts, end, setting),
       lane: laneOf(figure),
       reference: DANCES[figure.dance].frame === 'spot' ? figure.start.facing : laneOf(figure) ?? 0,
@@ -76,6 +77,9 @@ function laneOf(figure: Figure): Degrees | undefined {
   const { right, ahead } = FORMATIONS[figure.start.formation];
   return figure.start.facing + (Math.abs(right) > Math.abs(ahead) ? 90 : 0);
 }
+
+const isAlone = (placed: PlacesInput['placed']): boolean =>
+  placed.leader.actions.length === 0 || placed.follower.actions.length === 0;
 
 /** Facings within this of a formation's own are in it. Half of the smallest difference between formations. */
 const IN_FORMATION: Degrees = 45;
@@ -96,11 +100,16 @@ function anchorsOf(
     place: placeOf(l.formation),
     over: l.over,
   }));
-  const wanted = endFormation(figure, contacts, end);
+  const wanted = isAlone(placed) ? undefined : endFormation(figure, contacts, end);
   const turn = relativeAt(placed, end);
   const last = anchors.at(-1);
   if (wanted && end > 0 && Math.abs(signedHeading(turn - FORMATIONS[wanted].turn)) <= IN_FORMATION)
-    anchors.push({ tick: end, place: placeOf(wanted), over: last?.over ?? 0 });
+    anchors.push({
+      tick: end,
+      place: placeOf(wanted),
+      over: last?.over ?? 0,
+      supposed: figure.end.formation === undefined,
+    });
   return anchors;
 }
 

@@ -10,10 +10,9 @@ import {
   crossingsOf,
   eachEnd,
   fitsParity,
-  freePasses,
+  passesWhenLowered,
   graph,
   inRange,
-  inverse,
   keyOfState,
   lookAs,
   mirrored,
@@ -45,6 +44,37 @@ const two = stateOfHold('two-hand');
 const facing = (leader: number, follower: number) => ({ leader, follower });
 const bearings = (s: ArmState, role: 'leader' | 'follower') =>
   Object.fromEntries(s.arms.map((a) => [a[role], a.w[role]]));
+
+/** What undoes a transition: applied after it, the state is as before. */
+function inverse(t: Transition): Transition {
+  switch (t.type) {
+    case 'turn':
+      return {
+        type: 'turn',
+        by: { leader: -t.by.leader, follower: -t.by.follower },
+        over: t.over.map((o) => ({ ...o, passes: -o.passes })),
+      };
+    case 'round':
+      return { type: 'round', by: -t.by, over: t.over.map((o) => ({ ...o, passes: -o.passes })) };
+    case 'pass':
+      return { type: 'pass', over: { ...t.over, passes: -t.over.passes } };
+    case 'take':
+      return { ...t, type: 'release' };
+    case 'release':
+      return { ...t, type: 'take' };
+    case 'look':
+      return { ...t, from: t.to, to: t.from };
+    case 'rest':
+      return { type: 'lift', rest: t.rest };
+    case 'lift':
+      return { type: 'rest', rest: t.rest };
+    case 'all':
+      return { type: 'all', steps: t.steps.toReversed().map(inverse) };
+    default:
+      throw new Error('no such transition');
+  }
+}
+
 
 describe('the cases of the trade (common practice)', () => {
   it('one right turn of the follower under both hands: double cross, left on top at both ends', () => {
@@ -396,11 +426,11 @@ describe('plans of a turn', () => {
 
 describe('one hand through a turn', () => {
   it('a raised hand comes down where it is easiest', () => {
-    expect([freePasses('R', 0, 360), freePasses('R', 0, 180), freePasses('R', 0, 90)]).toEqual([1, 1, 0]);
-    expect([freePasses('R', 0, -180), freePasses('L', 0, -180)]).toEqual([-1, -1]);
-    expect([freePasses('R', 0, 180, 'front'), freePasses('R', 0, 180, 'behind')]).toEqual([0, 1]);
-    expect(freePasses('R', 0, 540)).toBe(1);
-    expect(freePasses('R', 0, -720)).toBe(-2);
+    expect([passesWhenLowered('R', 0, 360), passesWhenLowered('R', 0, 180), passesWhenLowered('R', 0, 90)]).toEqual([1, 1, 0]);
+    expect([passesWhenLowered('R', 0, -180), passesWhenLowered('L', 0, -180)]).toEqual([-1, -1]);
+    expect([passesWhenLowered('R', 0, 180, 'front'), passesWhenLowered('R', 0, 180, 'behind')]).toEqual([0, 1]);
+    expect(passesWhenLowered('R', 0, 540)).toBe(1);
+    expect(passesWhenLowered('R', 0, -720)).toBe(-2);
   });
   it('is taken beside its own shoulder unless across the front is asked for', () => {
     expect([naturalBearing('R', 0), naturalBearing('R', 180), naturalBearing('L', 180)]).toEqual([

@@ -1,5 +1,4 @@
-import { ROLES, type Degrees, type Role } from '../base';
-import { TIGHT_CROSSED } from './limits.data';
+import { ROLES, type Degrees, type Hand, type Role } from '../base';
 import { asRight, inRange, type Arm, type ArmState, type Both } from './state';
 import type { Landing } from './swing';
 import type { Over } from './transition';
@@ -53,6 +52,7 @@ function rankOf(
   let tight = 0;
   let bent = 0;
   let behind = 0;
+  let still = 0;
   for (const { arm, by } of raised)
     for (const role of ROLES) {
       const passes = over.find((o) => o.arm === arm.leader && o.role === role)?.passes ?? 0;
@@ -63,12 +63,12 @@ function rankOf(
       if (by[role] !== 0 && landing === 'front' && right > 90) missed++;
       if (by[role] !== 0 && landing === 'behind' && right < 90) missed++;
       if (right > 90) behind++;
+      if (by[role] !== 0 && passes === 0) still++;
       bent += Math.abs(w);
     }
   const passes = over.reduce((sum, o) => sum + o.passes, 0);
-  const all = over.reduce((sum, o) => sum + Math.abs(o.passes), 0);
   const crossing = s.arms.length < 2 ? 0 : Math.abs(s.crossing + passes);
-  return [outside, crossing > TIGHT_CROSSED ? 1 : 0, missed, tight, crossing, bent, -all, behind];
+  return [outside, missed, tight, crossing, bent, still, behind];
 }
 
 function less(a: readonly number[], b: readonly number[]): boolean {
@@ -77,4 +77,19 @@ function less(a: readonly number[], b: readonly number[]): boolean {
     if (d !== 0) return d < 0;
   }
   return false;
+}
+
+/**
+ * Passes of a lone hand that stays overhead through a turn of one dancer, by the same rule. Signed like the turn.
+ * @example passesWhenLowered('R', 0, 360) // 1: a whole right turn under the hand
+ */
+export function passesWhenLowered(hand: Hand, w: Degrees, by: Degrees, landing?: Landing): number {
+  const bearings: Both<Degrees> = { leader: w - by, follower: 0 };
+  const arm: Arm = { leader: hand, follower: 'R', height: 'overhead', grip: 'loose', at: 'hand', w: bearings };
+  const over = comingDown(
+    { phi: { leader: 0, follower: 0 }, arms: [arm], crossing: 0, rests: [] },
+    [{ arm, by: { leader: by, follower: 0 } }],
+    landing,
+  );
+  return over.find((o) => o.role === 'leader')?.passes ?? 0;
 }

@@ -12,6 +12,9 @@ export const RANGE: Readonly<Record<Hand, { readonly min: Degrees; readonly max:
 /** Up to here an arm is easy; beyond it is tight, and behind the back a caution. Source: common practice. */
 export const EASY: Degrees = 180;
 
-/** Arms crossed so often are tight, which is said; crossed more often they cannot be used. Source: common practice. */
+/**
+ * Crossings of two arms: up to `MOST_CROSSED` they can be used, and only such holds are offered; `TIGHT_CROSSED` is
+ * tight, which is said; more cannot be. Source: common practice.
+ */
+export const MOST_CROSSED = 2;
 export const TIGHT_CROSSED = 3;
-export const MOST_CROSSED = 3;

@@ -1,7 +1,8 @@
 import { ROLES, type Degrees, type Hand, type Role } from '../base';
 import { tooCrossed } from './crossings';
 import { asRight, behindBack, tightInFront, type Arm, type ArmState, type Both } from './state';
-import { freePasses, halves, swing, type Swing } from './swing';
+import { passesWhenLowered } from './landing';
+import { halves, swing, type Swing } from './swing';
 import { apply, type ArmFailure, type Over, type Transition } from './transition';
 
 /** What one hand does over one turning dancer: nothing, up all the way, or up for a part of the half turns. */
@@ -88,7 +89,7 @@ export function plansFor(s: ArmState, turn: Both<Degrees>): Plans {
 function choicesFor(arm: Arm, role: Role, by: Degrees): Choice[] {
   const hand = arm[role];
   const n = halves(by).length;
-  const free = freePasses(hand, arm.w[role], by);
+  const free = passesWhenLowered(hand, arm.w[role], by);
   const most = Math.ceil(n / 2);
   const choices: Choice[] = [];
   for (let k = 0; k <= most; k++) {

@@ -1,5 +1,5 @@
 import type { Degrees, Hand } from '../base';
-import { asRight, inRange } from './state';
+import { inRange } from './state';
 
 /** Degrees in which a turn is followed: half turns, then what is left. */
 const HALF: Degrees = 180;
@@ -62,35 +62,3 @@ export function swing(hand: Hand, w: Degrees, by: Degrees, passes: number): Swin
 
 /** Where the hand is wanted when it comes down. */
 export type Landing = 'front' | 'behind';
-
-/** How much a raised hand would rather have gone over than come down where it went up, degrees. Our choice. */
-const RATHER_OVER: Degrees = 90;
-/** How much rather it comes down in front than behind. Our choice. */
-const RATHER_IN_FRONT: Degrees = 30;
-
-/**
- * Passes a hand makes that stays overhead throughout a turn and comes down where it is easiest: nearest to straight
- * ahead; of two equal ones the one that has gone over, then the one in front. Signed like the turn. The turn may be
- * an estimate: an end within an eighth of the range counts as in range.
- * @example freePasses('R', 0, 360) // 1: a whole right turn under the hand
- */
-export function freePasses(hand: Hand, w: Degrees, by: Degrees, landing?: Landing): number {
-  const sign = Math.sign(by);
-  const most = Math.ceil(Math.abs(by) / 360) + 1;
-  let best: { rank: number; passes: number } | undefined;
-  for (let k = 0; k <= most; k++) {
-    const end = w - by + 360 * sign * k;
-    if (!inRange(hand, Math.round(end / 90) * 90)) continue;
-    const right = asRight(hand, end);
-    const rank =
-      Math.abs(end) -
-      (k > 0 ? RATHER_OVER : 0) +
-      (right > 90 ? RATHER_IN_FRONT : 0) +
-      (misses(right, landing) ? 10_000 : 0);
-    if (!best || rank < best.rank) best = { rank, passes: k };
-  }
-  return (best?.passes ?? 0) * sign || 0;
-}
-
-const misses = (right: Degrees, landing: Landing | undefined): boolean =>
-  landing === 'behind' ? right < 90 : landing === 'front' && right > 90;

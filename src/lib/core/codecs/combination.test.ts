@@ -124,7 +124,7 @@ describe('combination file', () => {
   };
   it.each([
     ['a broken text', '{"format": "brisk-partner/combinations", "ver', /line 1/],
-    ['a newer version', writeCombinations(file).replace('"version": 1', '"version": 9'), /version/],
+    ['a newer version', writeCombinations(file).replace('"version": 2', '"version": 9'), /version/],
     ['a bad phrase', broken((c) => ({ ...c, phrase: 31 })), /combinations\[1\]\.phrase/],
     [
       'tempo out of order',

@@ -10,6 +10,8 @@ import {
   newFigure,
   openUnit,
   resolveMoves,
+  spansOf,
+  timeWords,
   resolveWords,
   shareTurn,
   writtenTick,
@@ -57,8 +59,18 @@ describe('resolving', () => {
     expect(ticks(figure('leader 2 fwd 3 replace 4 side & close 1 side', { dance: 'cha-cha' }))).toEqual([
       12, 24, 36, 42, 48,
     ]);
-    const slip = resolveMoves(parse('leader 1 fwd 2 fwd 3 fwd 1 back'), 'leader', figure(''));
-    expect(slip.clashes.map((c) => c.tick)).toEqual([0]);
+    const slip = resolveMoves(parse('leader 1 fwd 2 fwd 3 fwd 2 back'), 'leader', figure(''));
+    expect(slip.clashes.map((c) => c.tick)).toEqual([12]);
+  });
+
+  it('a 1 after a larger count begins a new span where the last one ended, its last unit full (common practice)', () => {
+    const six = figure('leader 1 fwd 6 fwd 1 fwd 6 fwd 1 fwd');
+    expect(ticks(six)).toEqual([0, 60, 72, 132, 144]);
+    expect(spansOf(parse(six.lines), six)).toEqual([6, 12]);
+    expect(ticks(figure('leader 1 fwd 7 fwd 1 fwd 4 fwd'))).toEqual([0, 72, 96, 132]);
+    expect(ticks(figure('leader 1 fwd 5 anchor 1 fwd'))).toEqual([0, 48, 54, 60, 72]);
+    const words = figure('leader 1 fwd 8 fwd 1 fwd 4 fwd\nhands 1 two hands 3 raise both 1 lower both');
+    expect(timeWords(parse(words.lines), 'hands', words).map((t) => t.tick)).toEqual([0, 24, 96]);
   });
 
   it('quicks and slows follow on from each other and from counts', () => {
@@ -166,7 +178,7 @@ describe('editing', () => {
 
   it('opens a rhythm word when one of its steps changes', () => {
     const f = edited(push, { type: 'set-action', role: 'follower', at: at(2, 1, 2), patch: { turn: 90 } });
-    expect(f.lines.split('\n')[2]).toBe('follower 1 fwd 2 fwd zzz 3 place & close r1/4 4 place');
+    expect(f.lines.split('\n')[2]).toBe('follower 1 fwd 2 fwd zzz 3 place & r1/4 close 4 place');
   });
 
   it('moves, adds and takes out, writing counts that still say the same', () => {

@@ -8,7 +8,7 @@ import {
   type Role,
   type Ticks,
 } from '../base';
-import { armOf, asRight, freePasses, type Landing, type Move, type Route } from '../arms';
+import { armOf, asRight, passesWhenLowered, type Landing, type Move, type Route } from '../arms';
 import { parse } from '../notation';
 import { KINDS } from '../vocabulary';
 import { applyEdit, type EditFailure, type FigureEdit } from './edit';
@@ -167,7 +167,7 @@ function liftsOf(arm: Hand, route: Route): Lift[] {
 function landingOf(hand: Hand, w: number, by: number, passes: number): Landing | undefined | 'never' {
   const end = asRight(hand, w - by + 360 * passes * Math.sign(by));
   const said: Landing | undefined = Math.abs(end) < 135 ? undefined : end < 0 ? 'front' : 'behind';
-  const fits = (l: Landing | undefined): boolean => Math.abs(freePasses(hand, w, by, l)) === passes;
+  const fits = (l: Landing | undefined): boolean => Math.abs(passesWhenLowered(hand, w, by, l)) === passes;
   if (fits(said)) return said;
   return fits('behind') ? 'behind' : 'never';
 }

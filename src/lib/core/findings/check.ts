@@ -1,4 +1,5 @@
 import { analyse, type Analysis, type Heights } from '../analysis';
+import { TICKS_PER_BEAT } from '../base';
 import { applyEdits, type Figure } from '../figure';
 import {
   armLocks,
@@ -37,7 +38,7 @@ import {
   standingStep,
   totalsDiffer,
 } from './rules-weight';
-import { keyOf, type Finding, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
+import { type Finding, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
 
 /** Causes before consequences: a rule sees what those before it found. */
 export const RULES: readonly Rule[] = [
@@ -126,9 +127,8 @@ export function fixesFor(
 ): Fix[] {
   const rule = RULES.find((r) => r.code === finding.code);
   if (!rule || enough()) return [];
-  const gone = keyOf(finding);
-  const known = new Set(check(a).map(keyOf));
-  const hidden = new Set(checkAll(a).map(keyOf));
+  const known = check(a);
+  const hidden = checkAll(a);
   const clean: Fix[] = [];
   const revealing: Fix[] = [];
   const remedies = rule.mend(a, finding).filter((r) => !only || only.has(r.code));
@@ -140,13 +140,18 @@ export function fixesFor(
     const fix = { ...remedy, result: applied.value };
     if ([...clean, ...revealing].some((f) => sameOffer(f, fix) || sameFigure(f.result, fix.result))) continue;
     const after = analyse(applied.value, heights);
-    const found = check(after).map(keyOf);
-    if (after.parsed.problems.length > a.parsed.problems.length || found.includes(gone)) continue;
-    if (found.every((k) => known.has(k))) clean.push(fix);
-    else if (found.every((k) => known.has(k) || hidden.has(k))) revealing.push(fix);
+    const found = check(after);
+    if (after.parsed.problems.length > a.parsed.problems.length || isAmong(finding, found)) continue;
+    const fresh = found.filter((f) => !isAmong(f, known));
+    if (fresh.length === 0) clean.push(fix);
+    else if (fresh.every((f) => isAmong(f, hidden))) revealing.push(fix);
   }
   return clean.length > 0 ? clean : revealing.slice(0, most);
 }
+
+/** The same finding, wherever within a beat: a place moved by a twelfth of a beat is not new. */
+const isAmong = (f: Finding, list: readonly Finding[]): boolean =>
+  list.some((k) => k.code === f.code && k.role === f.role && Math.abs(k.tick - f.tick) <= TICKS_PER_BEAT);
 
 const sameOffer = (a: Remedy, b: Remedy): boolean =>
   a.code === b.code && a.role === b.role && JSON.stringify(a.details) === JSON.stringify(b.details);

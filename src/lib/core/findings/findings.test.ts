@@ -107,6 +107,35 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
       'hands 1 two hands low 2 raise both 6& lower both',
     ),
   ],
+  [
+    'arms-tight',
+    'caution',
+    held(TURN, 'hands 1 crossed, left over right low 2 raise both 5 lower both'),
+  ],
+  [
+    'end-hold',
+    'wrong',
+    held(TURN, 'hands 1 two hands low 2 raise both 5 lower both', {
+      end: { formation: 'open', hold: 'two-hand' },
+    }),
+  ],
+  [
+    'end-heading',
+    'wrong',
+    figure('leader 1 fwd 2 r1/4 side 3 close\nfollower 1 back 2 r1/4 side 3 close', {
+      dance: 'waltz',
+      ...start('closed', 'closed'),
+      end: { formation: 'closed', facing: 45 },
+    }),
+  ],
+  [
+    'which-side',
+    'look',
+    figure(
+      two('1 back 2 place r1/4 3 place & place 4 place l1/4', '1 fwd 2 fwd 3 fwd & fwd 4 fwd'),
+      { ...start('open', 'none'), end: { formation: 'back-to-back', leaderFree: 'R', followerFree: 'L' } },
+    ),
+  ],
   ['hand-twice', 'wrong', held(SIX, 'hands 1 left to right low 3 left to left')],
   ['hand-not-held', 'look', held(SIX, 'hands 1 left to right low 3 raise right')],
   [
@@ -126,6 +155,7 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
     'look',
     figure(`${two('1 place 2 place 3 fwd 4 fwd 5 place 6 place')}\nhands 2 catch left to right low`, {
       dance: 'six-count-swing',
+      end: { formation: 'open' },
       ...start('apart', 'none'),
     }),
   ],

@@ -268,15 +268,35 @@ export const behindTheBack = faultRule(
   ],
 );
 
-export const takenOutOfReach = faultRule(
-  'hand-reach',
-  'take-out-of-reach',
-  'look',
-  (a, f) =>
-    f.over <= TOLERANCE.stretch
-      ? undefined
-      : { details: { over: Math.round(f.over * 100), count: say(a, beat(f.tick)) } },
-  (a, f) => {
+/** A hand taken where the steps do not bring the partners within reach. An estimate. */
+export const takenOutOfReach: Rule = {
+  code: 'take-out-of-reach',
+  find: (a, before) => {
+    if (broken(before) || !complete(a)) return [];
+    const taken = a.contacts.joins
+      .filter((j) => j.from > 0)
+      .flatMap((j) => {
+        const moved = a.floor
+          .moved('hands')
+          .filter((m) => m.tick >= j.from && m.tick <= j.from + TICKS_PER_BEAT)
+          .map((m) => m.by);
+        const by = Math.max(0, ...moved);
+        return by > TOLERANCE.moved ? [{ tick: j.from, by }] : [];
+      });
+    const laid = a.arms.faults.flatMap((f) =>
+      f.code === 'hand-reach' && f.over > TOLERANCE.stretch ? [{ tick: f.tick, by: f.over }] : [],
+    );
+    const seen = new Set<Ticks>();
+    return [...taken, ...laid]
+      .filter((t) => !seen.has(t.tick) && seen.add(t.tick))
+      .map(({ tick, by }) => ({
+        code: 'take-out-of-reach',
+        severity: 'look',
+        tick,
+        details: { over: Math.max(10, Math.round(by * 10) * 10), count: say(a, beat(tick)) },
+      }));
+  },
+  mend: (a, f) => {
     const words = a.words.find((w) => w.track === 'hands' && w.tick === f.tick);
     if (!words) return [];
     const moved = [1, -1, 2, -2, 3, -3].flatMap((n) => {
@@ -297,7 +317,7 @@ export const takenOutOfReach = faultRule(
       remedy('take-words-out', undefined, { count: say(a, f.tick) }, write(a, 'hands', f.tick, undefined)),
     ];
   },
-);
+};
 
 export const headroom: Rule = faultRule(
   'too-low',

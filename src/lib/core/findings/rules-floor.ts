@@ -154,10 +154,11 @@ const roughly = (m: Metres): number => Math.max(10, Math.round(m * 10) * 10);
 const passing = (a: Analysis, tick: Ticks): boolean =>
   [...a.floor.passes, ...a.floor.sides].some((p) => Math.abs(p.tick - tick) <= TICKS_PER_BEAT);
 
-/** The leader faces across the lane at a moment: opened, as it is called. */
+/** The leader's last step before a moment left the leader facing across the lane: opened, as it is called. */
 function opened(a: Analysis, lane: Degrees, tick: Ticks): boolean {
-  const { path } = a.roles.leader;
-  const off = Math.abs(signedHeading((path.facing[tick - path.from] ?? 0) - lane));
+  const { path, actions } = a.roles.leader;
+  const at = actions.findLast((w) => w.change && w.tick <= tick)?.tick ?? 0;
+  const off = Math.abs(signedHeading((path.facing[at - path.from] ?? 0) - lane));
   return off >= TOLERANCE.opened && off <= 180 - TOLERANCE.opened;
 }
 
@@ -303,8 +304,9 @@ export const whichSide: Rule = {
   code: 'which-side',
   find: (a, before) => {
     if (!complete(a) || broken(before) || a.solved.problem.input.lane === undefined) return [];
+    const blocked = before.filter((f) => f.code === 'lane-blocked');
     return a.floor.sides
-      .filter((s) => s.undecided)
+      .filter((s) => s.undecided && !blocked.some((f) => near(f.tick, s.tick)))
       .map((s) => ({
         code: 'which-side',
         severity: 'look',

@@ -1,10 +1,10 @@
 import { fromBody, radians, type Degrees, type Foot, type Metres, type Point, type Role, type Ticks } from '../base';
 import { ROLES, otherFoot, signedHeading } from '../base';
 import { DIRECTIONS, SIZES, frameOfDirection, type DirectionFrame } from '../vocabulary';
-import { bodyAt, linOf, mix, type Lin, type Move } from './linear';
+import { bodyAt, linOf, mix, valueX, valueY, type Lin, type Move } from './linear';
 import { ROOM, SIGMA, WEIGHT_SHARE, type Term } from './sigma.data';
 import { Skyline } from './skyline';
-import type { BodyHold, Both, Dancer, FloorAction, FloorInput, Spot } from './types';
+import type { Anchor, BodyHold, Both, Dancer, FloorAction, FloorInput, Spot } from './types';
 
 /** What a term measures of the vector it is about. */
 export type TermKind = 'place' | 'distance' | 'within' | 'apart' | 'feet' | 'off-lane' | 'partner-word' | 'push';
@@ -61,6 +61,8 @@ export interface Problem {
   readonly constant: number;
   /** What the words alone give, step after step. */
   readonly words: Float64Array;
+  /** The words alone lead to another side of the leader than an ending that is only supposed. */
+  readonly doubtful: boolean;
 }
 
 const side = (foot: Foot): 1 | -1 => (foot === 'R' ? 1 : -1);
@@ -252,13 +254,19 @@ export function problemOf(input: FloorInput): Problem {
   const between = (tick: Ticks): Lin => mix(at('follower', tick), 1, at('leader', tick), -1);
   const pairs = grid.map(between);
   const terms: FloorTerm[] = [
-    ...holdTerms(input, grid, pairs),
-    ...handTerms(input, grid, pairs),
-    ...bodyTerms(input, grid, pairs),
-    ...feetTerms(landings, laid),
+    ...(input.alone
+      ? []
+      : [
+          ...holdTerms(input, grid, pairs),
+          ...handTerms(input, grid, pairs),
+          ...bodyTerms(input, grid, pairs),
+          ...feetTerms(landings, laid),
+        ]),
     ...laneWordTerms(input, at),
     ...partnerWords(input, landings, between),
   ];
+  const words = wordsAlone(input, landings, blocks);
+  const doubtful = input.anchors.some((a) => a.supposed && !onItsSide(a, between(a.tick), words, input));
   const quadratic = new Quadratic(new Skyline(shape(blocks, landings, terms, grid, pairs, moves, input, between)), blocks);
   addWords(quadratic, input, landings);
   addLane(quadratic, input, start, moves, at);
@@ -274,7 +282,8 @@ export function problemOf(input: FloorInput): Problem {
     matrix: quadratic.matrix,
     vector: quadratic.vector,
     constant: quadratic.constant,
-    words: wordsAlone(input, landings, blocks),
+    words,
+    doubtful,
   };
 }
 
@@ -492,8 +501,10 @@ function addLane(
   q.add(start.leader, ahead.x, ahead.y, SIGMA.pin);
   q.add(start.follower, aside.x, aside.y, SIGMA.laneFollower);
   for (const m of moves.follower) q.add(m.at, aside.x, aside.y, SIGMA.laneFollower);
+  const said = input.dancers.leader.actions.findLast((a) => a.action.lane !== undefined);
   for (const a of input.anchors) {
     const tick = Math.max(a.tick, input.from);
+    if (said && said.action.lane !== 'on' && said.tick <= tick) continue;
     q.add(shifted(at('leader', tick), -a.over * aside.x, -a.over * aside.y), aside.x, aside.y, SIGMA.laneLeader);
   }
   for (const role of ROLES)
@@ -501,7 +512,21 @@ function addLane(
       if (action.lane === 'on') q.add(at(role, tick), aside.x, aside.y, SIGMA.laneSaid);
 }
 
-function addAnchors(q: Quadratic, input: FloorInput, between: (tick: Ticks) => Lin): void {
+/** Further than this on the other side of the leader, the partners do not end as supposed. */
+const OTHER_SIDE: Metres = 0.3;
+
+/** Do the words alone end on the side of the leader a supposed place is on? */
+function onItsSide(a: Anchor, line: Lin, words: Float64Array, input: FloorInput): boolean {
+  const p = fromBody(facingAt(input, 'leader', a.tick), a.place.right, a.place.ahead);
+  const along = (valueX(line, words) * p.x + valueY(line, words) * p.y) / Math.hypot(p.x, p.y);
+  return along > -OTHER_SIDE;
+}
+
+function addAnchors(
+  q: Quadratic,
+  input: FloorInput,
+  between: (tick: Ticks) => Lin,
+): void {
   for (const a of input.anchors) {
     const tick = Math.max(a.tick, input.from);
     const p = fromBody(facingAt(input, 'leader', tick), a.place.right, a.place.ahead);

@@ -2,7 +2,7 @@ import type { Degrees, Ticks } from '../base';
 import { fromBody } from '../base';
 import { bodyAt, mix, valueX, valueY, type Lin } from './linear';
 import type { FloorTerm, Problem } from './problem';
-import { ROOM, SIDE_DECIDED, SIGMA } from './sigma.data';
+import { ROOM, SIDE_DECIDED, SIDE_POSSIBLE, SIGMA } from './sigma.data';
 import { descend, linear, strainOf, type Solution } from './solve';
 
 /** Where the partners go past each other, and on which side of the other the leader is, looking along the follower's way. */
@@ -13,7 +13,7 @@ export interface Side {
   /** How much more the other side would cost; Infinity where it cannot be danced there. */
   readonly decidedBy: number;
   readonly undecided: boolean;
-  /** The best solution with the other side, where that is undecided. */
+  /** The best solution with the other side, where it might be that. */
   readonly other: Solution | undefined;
 }
 
@@ -34,7 +34,7 @@ function apart(p: Problem, x: Float64Array, tick: Ticks): { x: number; y: number
   return { x: valueX(l, x), y: valueY(l, x) };
 }
 
-/** Where the words alone lead the partners through each other. */
+/** Where words and holds lead the partners through each other. */
 function meetings(p: Problem, x: Float64Array): Meeting[] {
   const terms = p.terms.filter((t) => t.kind === 'apart');
   const found: Meeting[] = [];
@@ -106,11 +106,12 @@ const sideOf = (m: Meeting, x: Float64Array): 1 | -1 => {
   return at.x * m.nx + at.y * m.ny >= 0 ? 1 : -1;
 };
 
-/** Iterations with a push before it is let go. */
+/** Iterations with a push before it is let go, and without bodies to see where the words and holds lead. */
 const PUSHED = 6;
+const THROUGH = 8;
 
 function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[]): Solution {
-  const pushed = descend(p, from, { pushes, most: PUSHED });
+  const pushed = descend(p, from, { pushes, without: 'bodies', most: PUSHED });
   return descend(p, pushed.x);
 }
 
@@ -123,7 +124,7 @@ export function solveSides(
   warm: Float64Array | undefined,
 ): { best: Solution; sides: readonly Side[] } {
   if (warm) return { best: descend(p, warm), sides: [] };
-  const first = linear(p);
+  const first = descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
   const found = meetings(p, first);
   for (const m of found) m.term.limit = ROOM.bodiesPassing;
   if (found.length === 0) return { best: descend(p, first), sides: [] };
@@ -132,7 +133,7 @@ export function solveSides(
     found.map((m, i) => push(m, (i === flip ? -(signs[i] as number) : (signs[i] as number)) as 1 | -1));
   let best = onSide(p, first, pushes());
   const sides = found.map((m, i): Side => {
-    let other: Solution | undefined = onSide(p, best.x, pushes(i));
+    let other: Solution | undefined = onSide(p, first, pushes(i));
     if (sideOf(m, other.x) === sideOf(m, best.x)) other = other.cost < best.cost - 1e-6 ? other : undefined;
     if (other && other.cost < best.cost) {
       [best, other] = [other, best];
@@ -141,7 +142,7 @@ export function solveSides(
     }
     const decidedBy = other ? other.cost - best.cost : Infinity;
     const undecided = decidedBy < SIDE_DECIDED;
-    return { tick: tickOf(p, m, best.x), leader: 'left', decidedBy, undecided, other: undecided ? other : undefined };
+    return { tick: tickOf(p, m, best.x), leader: 'left', decidedBy, undecided, other: decidedBy < SIDE_POSSIBLE ? other : undefined };
   });
   return { best, sides: sides.map((s) => ({ ...s, leader: leaderSide(p, s.tick, best.x) })) };
 }

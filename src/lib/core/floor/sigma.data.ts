@@ -48,6 +48,12 @@ export const ROOM = {
 /** The other side of a pass must cost this much more before the side counts as decided. */
 export const SIDE_DECIDED = 4;
 
+/**
+ * Up to here the other side is still looked at where an arm would lock on the better one: an arm that locks weighs as
+ * much as three words bent twice as far as they are soft. Our choice.
+ */
+export const SIDE_POSSIBLE = 12;
+
 /** How much of the body's place follows the foot that takes the weight. Our estimate. */
 export const WEIGHT_SHARE = 0.7;
 

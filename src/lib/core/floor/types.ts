@@ -53,6 +53,8 @@ export interface Anchor {
   readonly tick: Ticks;
   readonly place: Place;
   readonly over: Metres;
+  /** Not said, only supposed: given up where it would bend the words too much. */
+  readonly supposed?: boolean;
 }
 
 /** Everything said about where a couple is. */
@@ -64,6 +66,8 @@ export interface FloorInput {
   readonly hands: readonly JoinedHands[];
   /** The first is the start; others are where figures of a chain begin, and the end where that is known. */
   readonly anchors: readonly Anchor[];
+  /** Nobody is there to be held, passed or run into. */
+  readonly alone: boolean;
   /** Heading of the lane; undefined where the dance has none. */
   readonly lane: Degrees | undefined;
   /** Heading of the line of dance, lane or reference line, for directions of the room. */

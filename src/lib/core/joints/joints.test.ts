@@ -108,7 +108,7 @@ describe('place, facing and direction', () => {
     expect(codes(spot(90), spot(0))).toEqual([]);
   });
   it('a leader beside the lane may start further over on purpose', () => {
-    const aside = ends(figure('slot-swing', '1 side large 2 close', '1 place 2 place'));
+    const aside = ends(figure('slot-swing', '1 side off the lane left 2 close', '1 place 2 place'));
     const next = held('left-right', 'slot-swing');
     expect(aside.exit.aside).toBeLessThan(-JOINT.lane.fits);
     expect(codes(aside, next)).toContain('lane');

@@ -1,7 +1,8 @@
-import { ROLES, TICKS_PER_BEAT, type Role, type Ticks } from '../base';
-import { arrival, type Analysis, type Weighed } from '../analysis';
+import { ROLES, TICKS_PER_BEAT, fromBody, type Metres, type Point, type Role, type Ticks } from '../base';
+import { stepLength, type Analysis, type Weighed } from '../analysis';
+import { sizeScale } from '../floor';
 import { printBody } from '../notation';
-import { TRACK_NAMES, isMoveTrack, type WordTrack } from '../vocabulary';
+import { DIRECTIONS, TRACK_NAMES, frameOfDirection, isMoveTrack, type WordTrack } from '../vocabulary';
 
 /** A beat at which a layer does not stand on the same footprints as what it is a layer of. */
 export interface Breach {
@@ -13,12 +14,13 @@ export interface Breach {
   readonly far?: number;
 }
 
-/** A body may stand this far off and still be on the same footprints: turning on the spot moves it. Our choice, metres. */
-const FOOTPRINT = 0.3;
+/** Steps that differ by less than this in the room are one footprint: less than a small step. Our choice, metres. */
+const FOOTPRINT: Metres = 0.15;
 
 /**
- * Checks that a layer keeps the counts, the feet and the footprints of the figure under it, beat by beat. Distances
- * are estimates. Empty: both can be danced side by side. O(beats · actions).
+ * Checks that a layer keeps the counts, the feet and the footprints of the figure under it, step by step: the same
+ * words as danced, whichever way the dancer has been turned meanwhile. Nothing here is an estimate. Empty: both can be
+ * danced side by side. O(actions).
  */
 export function breaches(base: Analysis, layer: Analysis): Breach[] {
   const found: Breach[] = [];
@@ -39,9 +41,28 @@ function breachAt(base: Analysis, layer: Analysis, role: Role, tick: Ticks): Bre
   const [x, y] = [steps(base), steps(layer)];
   if (x.map((w) => w.tick).join() !== y.map((w) => w.tick).join()) return { tick, role, what: 'timing' };
   if (x.map((w) => w.foot).join() !== y.map((w) => w.foot).join()) return { tick, role, what: 'foot' };
-  const [p, q] = [arrival(base, role, tick + TICKS_PER_BEAT), arrival(layer, role, tick + TICKS_PER_BEAT)];
-  const far = Math.hypot(p.x - q.x, p.y - q.y);
-  return far > FOOTPRINT ? { tick, role, what: 'place', far } : undefined;
+  for (const [i, w] of x.entries()) {
+    const v = y[i];
+    if (!v) continue;
+    const [p, q] = [stepOf(base, role, w), stepOf(layer, role, v)];
+    const far = Math.hypot(p.x - q.x, p.y - q.y);
+    if (far > FOOTPRINT) return { tick, role, what: 'place', far };
+  }
+  return undefined;
+}
+
+/** Where a step's words lead in the room, from the foot it is made from; feet that come together lead nowhere. */
+function stepOf(a: Analysis, role: Role, w: Weighed): Point {
+  const { actions, path, size } = a.roles[role];
+  const { kind, direction } = w.action;
+  if (kind === 'close' || kind === 'replace' || direction === undefined) return { x: 0, y: 0 };
+  const row = DIRECTIONS[direction];
+  const scale = sizeScale(w.action.size) * stepLength(size.height, a.figure.dance);
+  const frame = frameOfDirection(direction);
+  if (frame !== 'body') return { x: row.out * scale, y: row.ahead * scale };
+  const side = w.foot === 'R' ? 1 : -1;
+  const facing = path.placings[actions.indexOf(w)]?.frame ?? 0;
+  return fromBody(facing, side * row.out * scale, row.ahead * scale);
 }
 
 /** What stands otherwise at a tick of a version. */

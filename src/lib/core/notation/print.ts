@@ -35,15 +35,17 @@ export function printLabel(label: Label): string {
 
 export function printBody(body: Body): string {
   const turn = body.turn !== undefined ? printTurn(body.turn) : undefined;
+  // Where nothing is to be decided the turn stands behind, as it is said: in place, a quarter.
+  const behind = body.turnAfter === true || (body.type !== 'unit' && undecided(body));
   return spaced(
     body.foot,
-    body.turnAfter ? undefined : turn,
+    behind ? undefined : turn,
     name(body),
     body.direction && DIRECTIONS[body.direction].words[0],
     body.size !== undefined ? printSize(body.size) : undefined,
     body.footwork && FOOTWORK[body.footwork].words[0],
     body.lane && LANE_WORDS[body.lane].words[0],
-    body.turnAfter ? turn : undefined,
+    behind ? turn : undefined,
     body.then !== undefined
       ? spaced('then', body.thenSwivel && KINDS.swivel.words[0], printTurn(body.then))
       : undefined,
@@ -51,6 +53,10 @@ export function printBody(body: Body): string {
     ...(body.unknown ?? []),
   );
 }
+
+/** In place or without a direction: before and after the step are the same. */
+const undecided = (b: Exclude<Body, { type: 'unit' }>): boolean =>
+  b.type !== 'action' || (b.kind !== 'close' && (b.direction === 'place' || b.direction === undefined));
 
 function name(body: Body): string | undefined {
   if (body.type === 'unit') return UNITS[body.unit].words[0];

@@ -1,5 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, signedHeading, type Foot, type Role, type Ticks } from '../base';
-import { armsAt, arrival, turnRate, weightChanges, type Analysis } from '../analysis';
+import { armsAt, arrival, embracedAt, turnRate, weightChanges, type Analysis } from '../analysis';
 import { nameOf } from '../arms';
 import { check, keyOf, type Finding } from '../findings';
 import { LEVELS, type Level } from '../vocabulary';
@@ -68,7 +68,10 @@ const fastest = (a: Analysis): number =>
 const danced = (a: Analysis, role: Role): string =>
   JSON.stringify(a.roles[role].actions.map((w) => [w.tick, w.end, w.foot, { ...w.action, note: undefined }]));
 
-/** Where the partner first notices: at every joint between units the arrival must be the same. */
+/**
+ * Where the partner first notices: at every joint between units the arrival must be the same. A weight fake is not felt
+ * through a hand, only body to body, or when the other foot is still free at the end.
+ */
 function disturbance(before: Analysis, after: Analysis, who: readonly Role[]): Disturbance | undefined {
   if (before.end !== after.end || before.start !== after.start)
     return { why: 'length', tick: Math.min(before.end, after.end) };
@@ -89,7 +92,9 @@ function arrivalDiffers(
   joint: Ticks,
 ): Disturbance['why'] | undefined {
   const [x, y] = [arrival(before, role, joint), arrival(after, role, joint)];
-  if (x.free !== y.free) return 'foot';
+  const stays = before.roles[role].endFree !== after.roles[role].endFree;
+  const felt = stays || embracedAt(after.contacts, joint);
+  if (x.free !== y.free && felt) return 'foot';
   if (Math.abs(signedHeading(x.facing - y.facing)) > SAME_FACING) return 'facing';
   return Math.hypot(x.x - y.x, x.y - y.y) > SAME_PLACE ? 'place' : undefined;
 }

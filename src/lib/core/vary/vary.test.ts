@@ -442,7 +442,7 @@ describe('turns', () => {
   it('steps stay on their footprints: a rolling turn to the side (common practice)', () => {
     const turn: Variation = { type: 'turn', whose: 'follower', from: 24, to: 36, amount: -360 };
     expect(must(demo('six-triple'), turn).lines.split('\n')[1]).toContain(
-      '1 triple side 3 fwd l1/4 & close l1/2 4 side l1/4 5 rock',
+      '1 triple side 3 l1/4 fwd & l1/2 close 4 l1/4 side 5 rock',
     );
     const turns = turnRuns(analyse(demo('push-turn')), 'follower');
     expect(turns.length).toBe(1);

@@ -13,6 +13,7 @@ import {
   HOLD_IDS,
   KINDS,
   KIND_NAMES,
+  LANE_WORDS,
   LEVELS,
   LEVEL_IDS,
   SIZES,
@@ -30,6 +31,7 @@ const allWords = [
   ...FOOTWORK_NAMES.flatMap((f) => FOOTWORK[f].words as readonly string[]),
   ...UNIT_NAMES.flatMap((u) => UNITS[u].words as readonly string[]),
   ...Object.values(SIZES).flatMap((s) => s.words as readonly string[]),
+  ...Object.values(LANE_WORDS).flatMap((l) => l.words as readonly string[]),
   'then',
 ];
 

@@ -1,6 +1,6 @@
 import { otherRole, type Degrees, type Role, type Ticks } from '../../base';
 import { signedHeading } from '../../base';
-import { TIGHT_CROSSED, tooCrossed } from '../../arms';
+import { TIGHT_CROSSED } from '../../arms';
 import { BODY_PARTS } from '../../vocabulary';
 import type { ArmFault, Arms, HeldRest } from './types';
 
@@ -10,7 +10,7 @@ export type Relative = (tick: Ticks) => Degrees;
 
 /** What only shows once every arm is known: arms that cross too often, or a hand on the body in the way. O(ticks). */
 export function judge(a: Followed, relative: Relative): ArmFault[] {
-  const over = a.crossings.find((c) => tooCrossed(c.value));
+  const over = a.crossings.find((c) => Math.abs(c.value) > TIGHT_CROSSED);
   const tight = over ? undefined : a.crossings.find((c) => Math.abs(c.value) >= TIGHT_CROSSED);
   return [
     ...(over
