@@ -1,5 +1,5 @@
 import type { Finding, FindingCode, Remedy, RemedyCode } from '$lib/core/findings';
-import { ordinal } from './words';
+import { capital, numberWord, ordinal } from './words';
 import { FORMATIONS, HOLDS, type FormationId, type HoldId } from '$lib/core/vocabulary';
 
 /** The one place where findings and their mends become sentences. */
@@ -52,7 +52,9 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
       : d.free === 'both'
         ? `It ends on both feet; ${d.wanted} should be free.`
         : `It ends with ${d.free} free; the next figure needs ${d.wanted}.`,
-    why: 'An odd number of weight changes ends on the other foot.',
+    why: d.walks
+      ? `${capital(numberWord(Number(d.walks)))} walks end on the other foot: ${numberWord(Number(d.walks) - 1)} or ${numberWord(Number(d.walks) + 1)} keep it.`
+      : 'An odd number of weight changes ends on the other foot.',
   }),
   'own-timing': (d) => ({
     sentence: `At ${d.count} only the ${d.who} steps.`,
@@ -79,6 +81,10 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
   'end-heading': (d) => ({
     sentence: `The leader ends ${d.amount} too far to the ${d.side} of the facing declared.`,
     why: 'The facing at the start and all the leader’s turns add up to it.',
+  }),
+  'steps-part': (d) => ({
+    sentence: `Held so close, these steps do not go together: at ${d.count} the foot lands about ${d.far} cm from where its words put it.`,
+    why: 'One steps one way and the other another, or one much further. An estimate from typical bodies.',
   }),
   'which-side': (d) => ({
     sentence: `Which side of the lane does the leader take at ${d.count}? What is written leaves both.`,
@@ -193,6 +199,7 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'spread-turn': (d) => `Spread over ${d.count} and ${d.to}`,
   'less-turn': (d) => `One turn fewer at ${d.count}`,
   'raise-level': (d) => `Call it ${String(d.level).toLowerCase()}`,
+  'repeat-times': (d) => `Dance ${d.from === d.to ? d.from : `${d.from}–${d.to}`} ${d.times} times`,
   'say-side': (d) => `The leader is off the lane to the ${d.side} at ${d.count}`,
   'declare-hold': () => 'Any hold may end it',
   'declare-heading': () => 'It is meant: end facing so',

@@ -16,6 +16,11 @@ const ORDINALS = [
 /** @example ordinal(3) // 'third' */
 export const ordinal = (n: number): string => ORDINALS[n - 1] ?? `${n}th`;
 
+const NUMBERS = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ');
+
+/** @example numberWord(5) // 'five' */
+export const numberWord = (n: number): string => NUMBERS[n] ?? String(n);
+
 /** @example capital('left') // 'Left' */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

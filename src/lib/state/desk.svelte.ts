@@ -1,7 +1,7 @@
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
 import { type Role } from '$lib/core/base';
 import { applyEdits, type Figure, type FigureEdit, type Ref } from '$lib/core/figure';
-import { check, keyOf, type Finding, type Fix } from '$lib/core/findings';
+import { check, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
 import { failureText } from '$lib/messages';
 import type { FigureRow } from '$lib/storage';
 import type { FixFinder } from '$lib/workers/fix-finder';
@@ -43,18 +43,30 @@ export class Desk {
   /** A variation looked at before it is taken over: rail, floor and arms show it, the text does not. */
   preview: Figure | undefined = $state.raw(undefined);
   /** Of the figure as it stands. */
-  readonly settled: Analysis = $derived.by(() => analyse(this.figure, this.heights));
+  readonly settled: Analysis = $derived.by(() => this.#analysed(this.figure));
   /** Of what is shown: the preview, or the figure. */
   readonly analysis: Analysis = $derived.by(() =>
-    this.preview ? analyse(this.preview, this.heights) : this.settled,
+    this.preview ? this.#analysed(this.preview) : this.settled,
   );
-  readonly findings: readonly Finding[] = $derived.by(() => check(this.analysis));
+  /** A line is being written: the caret stands at its end. Nothing is called wrong meanwhile. */
+  writing = $state(false);
+  readonly findings: readonly Finding[] = $derived.by(() => {
+    const found = check(this.analysis);
+    return this.writing ? soFar(found) : found;
+  });
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
   readonly selected: Weighed | undefined = $derived.by(() => {
     const s = this.selection;
     return s && this.analysis.roles[s.role].actions.find((w) => w.pass === s.pass && sameRef(w.ref, s.ref));
   });
+
+  /** The places of the analysis before are a first guess for the next: a key changes little. */
+  #near: Analysis | undefined;
+  #analysed(figure: Figure): Analysis {
+    const near = this.#near;
+    return (this.#near = analyse(figure, this.heights, undefined, near ? { near } : {}));
+  }
 
   /** Applies edits as one step of the history. Returns false, with a notice, when they cannot be done. */
   edit(edits: FigureEdit | readonly FigureEdit[], group?: string): boolean {

@@ -1,6 +1,6 @@
 import { fromBody, signedHeading, type Degrees, type Role, type Ticks } from '../base';
 import type { Figure } from '../figure';
-import { solveFloor, type Anchor, type FloorAction, type Place, type Problem, type Solved } from '../floor';
+import { solveFloor, type Anchor, type FloorAction, type Guess, type Place, type Problem, type Solved } from '../floor';
 import { DANCES, FORMATIONS, type FormationId } from '../vocabulary';
 import { embraces, type Contacts } from './arms';
 import type { Analysis, RoleAnalysis, Setting } from './analyse';
@@ -127,7 +127,7 @@ function endFormation(figure: Figure, contacts: Contacts, end: Ticks): Formation
 }
 
 /** A first guess for every block, from a chain's figures or from an analysis of much the same figure. */
-function guessOf(setting: Setting): ((p: Problem) => Float64Array | undefined) | undefined {
+function guessOf(setting: Setting): ((p: Problem) => Guess | undefined) | undefined {
   const { chain, near } = setting;
   if (near) return (p) => nearGuess(p, near);
   const guess = chain?.guess;
@@ -145,12 +145,12 @@ function guessOf(setting: Setting): ((p: Problem) => Float64Array | undefined) |
       x[2 * l.spot.block] = at.x;
       x[2 * l.spot.block + 1] = at.y;
     }
-    return x;
+    return { x, settled: true };
   };
 }
 
 /** The places of an analysis whose actions stand one for one for those of a problem. */
-function nearGuess(p: Problem, near: Analysis): Float64Array | undefined {
+function nearGuess(p: Problem, near: Analysis): Guess | undefined {
   const before = near.solved.problem;
   const alike =
     before.landings.length === p.landings.length &&
@@ -159,5 +159,5 @@ function nearGuess(p: Problem, near: Analysis): Float64Array | undefined {
       const m = p.landings[i];
       return m !== undefined && l.role === m.role && l.spot.block === m.spot.block && l.tick === m.tick;
     });
-  return alike ? near.solved.solution.x : undefined;
+  return alike ? { x: near.solved.solution.x, settled: false } : undefined;
 }

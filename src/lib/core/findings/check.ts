@@ -22,6 +22,7 @@ import {
   endPlace,
   laneBlocked,
   outOfReach,
+  stepsPart,
   whichSide,
 } from './rules-floor';
 import { noLead, noStop } from './rules-leads';
@@ -38,7 +39,7 @@ import {
   standingStep,
   totalsDiffer,
 } from './rules-weight';
-import { type Finding, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
+import { type Finding, type FindingCode, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
 
 /** Causes before consequences: a rule sees what those before it found. */
 export const RULES: readonly Rule[] = [
@@ -74,6 +75,7 @@ export const RULES: readonly Rule[] = [
   behindTheBack,
   noLead,
   noStop,
+  stepsPart,
   whichSide,
 ];
 
@@ -85,6 +87,25 @@ export function check(a: Analysis): Finding[] {
   for (const rule of RULES) found.push(...rule.find(a, found));
   return found.sort((x, y) => ORDER[x.severity] - ORDER[y.severity] || x.tick - y.tick);
 }
+
+/** What only a finished line can be told: lengths, endings, and what the partners do together. */
+const WHEN_DONE: ReadonlySet<FindingCode> = new Set([
+  'role-empty',
+  'totals-differ',
+  'own-timing',
+  'odd-length',
+  'end-place',
+  'out-of-reach',
+  'lane-blocked',
+  'collision',
+  'which-side',
+  'no-lead',
+  'no-stop',
+]);
+
+/** What may be said while a line is still being written: nothing is called wrong, and nothing about its end. */
+export const soFar = (found: readonly Finding[]): Finding[] =>
+  found.filter((f) => f.severity !== 'wrong' && !WHEN_DONE.has(f.code));
 
 /** The same without holding back what earlier findings may explain. */
 function checkAll(a: Analysis): Finding[] {

@@ -136,6 +136,14 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
       { ...start('open', 'none'), end: { formation: 'back-to-back', leaderFree: 'R', followerFree: 'L' } },
     ),
   ],
+  [
+    'steps-part',
+    'look',
+    figure('leader 1 fwd 2 fwd 3 fwd 4 fwd\nfollower 1 back 2 fwd 3 back 4 back', {
+      dance: 'tango',
+      ...start('close-embrace', 'close-embrace'),
+    }),
+  ],
   ['hand-twice', 'wrong', held(SIX, 'hands 1 left to right low 3 left to left')],
   ['hand-not-held', 'look', held(SIX, 'hands 1 left to right low 3 raise right')],
   [

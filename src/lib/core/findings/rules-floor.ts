@@ -11,7 +11,7 @@ import {
 import { keyOfState, nameOf, stateOfHold, type ArmState } from '../arms';
 import { LEAD_IN, armsAt, embracedAt, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, Figure } from '../figure';
-import type { Moved } from '../floor';
+import type { Bent, Moved } from '../floor';
 import { BODY_PARTS, FORMATIONS, HOLDS } from '../vocabulary';
 import { TOLERANCE } from './limits.data';
 import { SIDE, hands, letGoWhileApart } from './mends-arms';
@@ -298,6 +298,48 @@ function resizing(a: Analysis, tick: Ticks, patches: readonly ActionPatch[]): Re
       ),
     );
 }
+
+/**
+ * Held body to body, the steps of the two do not go together: one has to land elsewhere than its words say. An estimate.
+ */
+export const stepsPart: Rule = {
+  code: 'steps-part',
+  find: (a, before) => {
+    if (!complete(a) || broken(before)) return [];
+    const worst = a.floor.words
+      .filter((w) => w.tick >= 0 && embracedAt(a.contacts, w.tick))
+      .reduce<Bent | undefined>((m, w) => (w.strain > (m?.strain ?? TOLERANCE.strain) ? w : m), undefined);
+    if (!worst) return [];
+    const far = Math.hypot(worst.at.x - worst.said.x, worst.at.y - worst.said.y);
+    return [
+      {
+        code: 'steps-part',
+        severity: 'look',
+        role: worst.role,
+        tick: worst.tick,
+        details: { count: say(a, worst.tick), far: roughly(far) },
+      },
+    ];
+  },
+  mend: (a, f) => {
+    const role = f.role;
+    const near = a.roles[role ?? 'leader'].actions.filter(
+      (w) => takesWeight(w) && Math.abs(w.tick - f.tick) <= TICKS_PER_BEAT,
+    );
+    return near.flatMap((w) =>
+      (['back', 'fwd', 'side', 'diag-back', 'diag-fwd'] as const)
+        .filter((direction) => direction !== w.action.direction)
+        .map((direction) =>
+          remedy(
+            'resize',
+            role,
+            { count: say(a, w.tick), direction, size: '' },
+            setAction(role ?? 'leader', w, { kind: 'step', direction, size: undefined }),
+          ),
+        ),
+    );
+  },
+};
 
 /** On which side the partners pass is not decided by what is written: the figure can say. */
 export const whichSide: Rule = {

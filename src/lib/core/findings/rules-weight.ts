@@ -83,6 +83,7 @@ export const standingStep: Rule = {
     return [
       remedy('other-foot', role, { count, foot }, setAction(role, w, { foot: undefined })),
       remedy('other-foot', role, { count, foot }, setAction(role, w, { foot })),
+      ...stepsMissed(a, role, w),
       remedy('leave-foot-out', role, { count }, ...said.map((x) => setAction(role, x, { foot: undefined }))),
       ...(and >= 0 && and < w.tick
         ? [remedy('add-step', role, { count: say(a, and) }, insertStep(role, and))]
@@ -91,6 +92,20 @@ export const standingStep: Rule = {
     ];
   },
 };
+
+/**
+ * A step too few or too many before a step onto the standing foot: the written foot is evidence of it, so the mends are
+ * those of a line without feet, up to the last foot that was right.
+ */
+function stepsMissed(a: Analysis, role: Role, at: Weighed): Remedy[] {
+  const before = a.roles[role].actions.filter((x) => x.tick < at.tick && x.said && !x.fault);
+  const from = before.at(-1)?.tick ?? a.start;
+  return parityRepairs(a, role, from, at.tick)
+    .map((p) => p.remedy)
+    .filter((r) => r.edits.every((e) => e.type !== 'delete' && !('at' in e && sameRef(e.at, before.at(-1)))));
+}
+const sameRef = (x: Weighed['ref'], w: Weighed | undefined): boolean =>
+  w !== undefined && x.line === w.ref.line && x.item === w.ref.item && x.step === w.ref.step;
 
 /** A kick, touch or the like with the foot that carries the weight, or a hop onto the other. */
 export const standingGesture: Rule = {
@@ -331,23 +346,86 @@ function endsOff(a: Analysis, role: Role, before: readonly Finding[]): boolean {
 export const endFoot: Rule = {
   code: 'end-foot',
   find: (a, before) => {
+    if (before.some((f) => f.code === 'role-empty')) return [];
     const off = ROLES.filter((role) => endsOff(a, role, before));
     const first = off[0];
     const tick = a.roles.leader.units.at(-1)?.from ?? 0;
     if (!first) return [];
     const free = (r: Role): string => a.roles[r].endFree ?? 'both';
-    const details = { wanted: wantedEnd(a, first), free: free(first), other: off[1] ? free(off[1]) : '' };
+    const details = {
+      wanted: wantedEnd(a, first),
+      free: free(first),
+      other: off[1] ? free(off[1]) : '',
+      walks: off.length === 2 ? oddWalks(a) : 0,
+    };
     return [
       { code: 'end-foot', severity: 'wrong', ...(off.length === 1 ? { role: first } : {}), tick, details },
     ];
   },
   mend: (a, f) => {
     const roles: readonly Role[] = f.role ? [f.role] : ROLES;
-    const [own, partner] = roles.map((r) => parityRepairs(a, r, f.tick, a.end).map((p) => p.remedy));
+    const [own, partner] = roles.map((r) => wholeRepairs(a, r, f.tick));
     const repairs = partner ? together(own ?? [], partner) : (own ?? []);
-    return [...repairs, ...declareEnd(a, roles)];
+    return [...repeats(a), ...repairs, ...declareEnd(a, roles)];
   },
 };
+
+/**
+ * Repairs anywhere in the figure, the likeliest cause first: in a unit whose rhythm is another than its partner's, then
+ * in one whose rhythm is another than that of the unit like it, then in the last one, then elsewhere.
+ */
+function wholeRepairs(a: Analysis, role: Role, last: Ticks): Remedy[] {
+  const units = a.roles[role].units;
+  const partner = a.roles[otherRole(role)].units;
+  const alike = units.filter((u) => u.changes % 2 === 1).length;
+  const rank = (from: Ticks): number => {
+    const i = units.findIndex((u) => u.from <= from && from < u.to);
+    const [u, p] = [units[i], partner[i]];
+    if (!u || (p && (u.changes - p.changes) % 2 !== 0)) return 0;
+    if (alike > 0 && u.changes % 2 === 0 && u.changes > 0) return 1;
+    return from >= last ? 2 : 3;
+  };
+  return units
+    .flatMap((u) => parityRepairs(a, role, u.from, u.to).map((p) => ({ rank: rank(u.from), remedy: p.remedy })))
+    .sort((x, y) => x.rank - y.rank)
+    .map((r) => r.remedy);
+}
+
+/** A repeated span with an odd number of changes: once more or once less keeps the foot. */
+function repeats(a: Analysis): Remedy[] {
+  const r = a.figure.repeat;
+  if (!r) return [];
+  return [r.times - 1, r.times + 1]
+    .filter((times) => times >= 1 && times <= 32)
+    .map((times) =>
+      remedy(
+        'repeat-times',
+        undefined,
+        { times, from: r.from, to: r.to },
+        { type: 'set-details', patch: { repeat: { ...r, times } } },
+      ),
+    );
+}
+
+/** The longest run of walks in both roles at the same counts, where it is odd: so many should be one more or fewer. */
+function oddWalks(a: Analysis): number {
+  const walking = (role: Role): Set<Ticks> =>
+    new Set(
+      a.roles[role].actions
+        .filter((w) => w.change && w.tick % TICKS_PER_BEAT === 0 && isWalk(w))
+        .map((w) => w.tick),
+    );
+  const [l, f] = [walking('leader'), walking('follower')];
+  let longest = 0;
+  let run = 0;
+  for (let tick = a.start; tick < a.end; tick += TICKS_PER_BEAT) {
+    run = l.has(tick) && f.has(tick) ? run + 1 : 0;
+    longest = Math.max(longest, run);
+  }
+  return longest >= 3 && longest % 2 === 1 ? longest : 0;
+}
+const isWalk = (w: Weighed): boolean =>
+  w.action.kind === 'step' && (w.action.direction === 'fwd' || w.action.direction === 'back');
 
 /** Repairs that both roles can make at the same count. */
 function together(own: readonly Remedy[], partner: readonly Remedy[]): Remedy[] {

@@ -3,7 +3,7 @@ import { fromBody } from '../base';
 import { bodyAt, valueX, valueY } from './linear';
 import { problemOf, type FloorTerm, type Landing, type Problem } from './problem';
 import type { Term } from './sigma.data';
-import { solveSides, type Side } from './sides';
+import { solveSides, type Guess, type Side } from './sides';
 import { descend, strainOf, type Solution } from './solve';
 import type { Both, FloorInput } from './types';
 
@@ -34,10 +34,10 @@ export interface Solved {
 
 /**
  * The most likely places that agree with everything said: least squares over all landings, from both sides of every
- * pass. `warm`: numbers of an earlier solution of a problem of the same shape.
+ * pass. `warm`: a first guess, such as an earlier solution of a problem of the same shape.
  * @example solveFloor(input).solution.cost // 8.4
  */
-export function solveFloor(input: FloorInput, warm?: (p: Problem) => Float64Array | undefined): Solved {
+export function solveFloor(input: FloorInput, warm?: (p: Problem) => Guess | undefined): Solved {
   const solved = solve(problemOf(input), warm);
   if (!solved.problem.doubtful) return solved;
   const free = solve(problemOf({ ...input, anchors: input.anchors.filter((a) => !a.supposed) }), warm);
@@ -47,7 +47,7 @@ export function solveFloor(input: FloorInput, warm?: (p: Problem) => Float64Arra
 /** An ending that nobody has said may cost as much as ten words bent twice as far as they are soft. Our choice. */
 const SUPPOSED = 40;
 
-function solve(problem: Problem, warm: ((p: Problem) => Float64Array | undefined) | undefined): Solved {
+function solve(problem: Problem, warm: ((p: Problem) => Guess | undefined) | undefined): Solved {
   const { best, sides } = solveSides(problem, warm?.(problem));
   return { problem, solution: best, sides };
 }

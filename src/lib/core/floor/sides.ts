@@ -17,6 +17,12 @@ export interface Side {
   readonly other: Solution | undefined;
 }
 
+/** A first guess; `settled` where the sides of its passes have been tried already, as in the figures of a chain. */
+export interface Guess {
+  readonly x: Float64Array;
+  readonly settled: boolean;
+}
+
 interface Meeting {
   readonly term: FloorTerm;
   /** Across the follower's way relative to the leader. */
@@ -109,33 +115,37 @@ const sideOf = (m: Meeting, x: Float64Array): 1 | -1 => {
 /** Iterations with a push before it is let go, and without bodies to see where the words and holds lead. */
 const PUSHED = 6;
 const THROUGH = 8;
+/** Iterations after which the other side's cost is known well enough to compare. */
+const COMPARED = 10;
 
-function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[]): Solution {
+function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[], most = 40): Solution {
   const pushed = descend(p, from, { pushes, without: 'bodies', most: PUSHED });
-  return descend(p, pushed.x);
+  return descend(p, pushed.x, { most });
 }
 
 /**
  * The best places, and on which side the partners pass: every pass is tried on both, one after the other, the others
- * as they are best so far. `warm`: a solution to begin with, whose sides are kept.
+ * as they are best so far.
  */
 export function solveSides(
   p: Problem,
-  warm: Float64Array | undefined,
+  guess: Guess | undefined,
 ): { best: Solution; sides: readonly Side[] } {
-  if (warm) return { best: descend(p, warm), sides: [] };
-  const first = descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
+  const near = guess && descend(p, guess.x);
+  if (near && guess.settled) return { best: near, sides: [] };
+  const first = near?.x ?? descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
   const found = meetings(p, first);
   for (const m of found) m.term.limit = ROOM.bodiesPassing;
-  if (found.length === 0) return { best: descend(p, first), sides: [] };
+  if (found.length === 0) return { best: near ?? descend(p, first), sides: [] };
   const signs: (1 | -1)[] = found.map((m) => sideOf(m, first));
   const pushes = (flip?: number): FloorTerm[] =>
     found.map((m, i) => push(m, (i === flip ? -(signs[i] as number) : (signs[i] as number)) as 1 | -1));
-  let best = onSide(p, first, pushes());
+  let best = near ? descend(p, first) : onSide(p, first, pushes());
   const sides = found.map((m, i): Side => {
-    let other: Solution | undefined = onSide(p, first, pushes(i));
+    let other: Solution | undefined = onSide(p, first, pushes(i), COMPARED);
     if (sideOf(m, other.x) === sideOf(m, best.x)) other = other.cost < best.cost - 1e-6 ? other : undefined;
     if (other && other.cost < best.cost) {
+      other = descend(p, other.x);
       [best, other] = [other, best];
       signs[i] = sideOf(m, best.x);
       if (sideOf(m, other.x) === sideOf(m, best.x)) other = undefined;

@@ -18,91 +18,113 @@ export interface How {
   readonly most?: number;
 }
 
-/** Memory of a solve, reused from iteration to iteration. */
-class Work {
+/** What is known at one place: the cost, half its slope, and the matrix of its bend. */
+interface Work {
   readonly matrix: Skyline;
-  readonly lower: Skyline;
   readonly gradient: Float64Array;
-  readonly step: Float64Array;
-  readonly trial: Float64Array;
-  constructor(p: Problem) {
-    this.matrix = p.matrix.alike();
-    this.lower = p.matrix.alike();
-    this.gradient = new Float64Array(p.vector.length);
-    this.step = new Float64Array(p.vector.length);
-    this.trial = new Float64Array(p.vector.length);
-  }
-}
-const works = new WeakMap<Problem, Work>();
-function workFor(p: Problem): Work {
-  let w = works.get(p);
-  if (!w) works.set(p, (w = new Work(p)));
-  return w;
+  /** How far each term's vector is from having any residual, metres; negative where it has one. */
+  readonly slack: Float64Array;
 }
 
-/** Stop when no place moves by more than this, metres, or nothing is gained any more. */
-const STILL = 2e-6;
-const GAINED = 1e-9;
+/** Memory of a solve, reused from iteration to iteration and from solve to solve of one problem. */
+interface Memory {
+  here: Work;
+  there: Work;
+  readonly lower: Skyline;
+  readonly step: Float64Array;
+  trial: Float64Array;
+}
+const memories = new WeakMap<Problem, Memory>();
+function memoryFor(p: Problem): Memory {
+  let m = memories.get(p);
+  if (m) return m;
+  const n = p.vector.length;
+  const work = (): Work => ({
+    matrix: p.matrix.alike(),
+    gradient: new Float64Array(n),
+    slack: new Float64Array(p.terms.length),
+  });
+  m = {
+    here: work(),
+    there: work(),
+    lower: p.matrix.alike(),
+    step: new Float64Array(n),
+    trial: new Float64Array(n),
+  };
+  memories.set(p, m);
+  return m;
+}
+
+/**
+ * Stop when no place moves by more than this any more, metres, or nothing is gained: the steps shrink by more than half
+ * each time, so that what is left is far below a millimetre.
+ */
+const STILL = 1e-4;
+const GAINED = 1e-7;
+/** No term's vector moves by more than this many times the largest move of an unknown. */
+const LEVER = 4;
 
 /**
  * The most likely places from a first guess: Levenberg–Marquardt with analytic derivatives on a matrix that is banded
  * in time. Deterministic. About O(actions) an iteration.
  */
 export function descend(p: Problem, from: Float64Array, how: How = {}): Solution {
-  const w = workFor(p);
-  let x = Float64Array.from(from);
-  let cost = evaluate(p, x, how, w);
+  const m = memoryFor(p);
+  let x: Float64Array = Float64Array.from(from);
+  let cost = evaluate(p, x, how, m.here);
   let damp = 1e-6;
   const most = how.most ?? 40;
   let n = 0;
-  for (; n < most; n++) {
+  for (let done = false; n < most && !done; n++) {
+    let better = false;
     let moved = 0;
-    let next = cost;
-    let done = false;
-    for (let tries = 0; tries < 12; tries++) {
-      if (!factor(w.matrix, damp, w.lower)) {
-        damp = Math.max(1e-6, damp * 10);
-        continue;
-      }
-      for (let i = 0; i < x.length; i++) w.step[i] = -(w.gradient[i] as number);
-      substitute(w.lower, w.step);
-      moved = 0;
-      for (let i = 0; i < x.length; i++) {
-        const s = w.step[i] as number;
-        w.trial[i] = (x[i] as number) + s;
-        if (Math.abs(s) > moved) moved = Math.abs(s);
-      }
-      next = evaluate(p, w.trial, how, undefined);
-      if (next <= cost) {
-        done = true;
-        break;
+    for (let tries = 0; tries < 12 && !better; tries++) {
+      if (factor(m.here.matrix, damp, m.lower)) {
+        moved = stepFrom(m, x);
+        const next = evaluate(p, m.trial, how, m.there, m.here.slack, moved);
+        if (next <= cost) {
+          better = true;
+          done = moved < STILL || cost - next < GAINED * (1 + cost);
+          cost = next;
+          [m.here, m.there] = [m.there, m.here];
+          [x, m.trial] = [m.trial, x];
+          break;
+        }
+        if (moved < STILL) break;
       }
       damp = Math.max(1e-6, damp * 10);
-      if (moved < STILL) break;
     }
-    if (!done) break;
-    const gained = cost - next;
-    x.set(w.trial);
+    if (!better) break;
     damp = Math.max(1e-9, damp / 6);
-    if (moved < STILL || gained < GAINED * (1 + cost)) {
-      cost = next;
-      n++;
-      break;
-    }
-    cost = evaluate(p, x, how, w);
   }
-  return { x, cost, iterations: n };
+  return { x: Float64Array.from(x), cost, iterations: n };
+}
+
+/** Puts the damped step from x into `trial`; gives its largest part. */
+function stepFrom(m: Memory, x: Float64Array): number {
+  const { step, trial } = m;
+  const { gradient } = m.here;
+  for (let i = 0; i < x.length; i++) step[i] = -(gradient[i] as number);
+  substitute(m.lower, step);
+  let moved = 0;
+  for (let i = 0; i < x.length; i++) {
+    const s = step[i] as number;
+    trial[i] = (x[i] as number) + s;
+    const size = s < 0 ? -s : s;
+    if (size > moved) moved = size;
+  }
+  return moved;
 }
 
 /** The least of the linear residuals alone: words, lane and formation, without hands and bodies. */
 export function linear(p: Problem): Float64Array {
-  const w = workFor(p);
+  const { lower } = memoryFor(p);
   const x = Float64Array.from(p.vector);
-  return factor(p.matrix, 0, w.lower) ? (substitute(w.lower, x), x) : Float64Array.from(p.words);
+  return factor(p.matrix, 0, lower) ? (substitute(lower, x), x) : Float64Array.from(p.words);
 }
 
 /** Value and slope of one residual; written over at every term. */
-const out = { r: 0, gx: 0, gy: 0, s: 0, bend: 0 };
+const out = { r: 0, gx: 0, gy: 0, s: 0, bend: 0, slack: 0 };
 
 /** The share of the way at which two moments' vectors come nearest to 0. */
 function nearest(ax: number, ay: number, bx: number, by: number): number {
@@ -141,13 +163,14 @@ function measure(t: FloorTerm, x: Float64Array): void {
     vx += s * (lx - vx);
     vy += s * (ly - vy);
   }
-  out.r = out.gx = out.gy = out.bend = 0;
+  out.r = out.gx = out.gy = out.bend = out.slack = 0;
   switch (t.kind) {
     case 'place': {
       const ex = vx - t.ux;
       const ey = vy - t.uy;
       const d = Math.sqrt(ex * ex + ey * ey);
       if (d > t.limit) outward(d - t.limit, ex, ey, d, t.sigma);
+      out.slack = t.limit - d;
       return;
     }
     case 'distance': {
@@ -160,11 +183,13 @@ function measure(t: FloorTerm, x: Float64Array): void {
     case 'within': {
       const d = Math.sqrt(vx * vx + vy * vy);
       if (d > t.limit) outward(d - t.limit, vx, vy, d, t.sigma);
+      out.slack = t.limit - d;
       return;
     }
     case 'apart':
     case 'feet': {
       const d = Math.sqrt(vx * vx + vy * vy);
+      out.slack = d - t.limit;
       if (d >= t.limit) return;
       if (d > 1e-9) set(t.limit - d, -vx / d, -vy / d, t.sigma);
       else set(t.limit, -t.ux, -t.uy, t.sigma);
@@ -174,6 +199,7 @@ function measure(t: FloorTerm, x: Float64Array): void {
     case 'off-lane': {
       const d = vx * t.ux + vy * t.uy;
       if (d < t.limit) set(t.limit - d, -t.ux, -t.uy, t.sigma);
+      out.slack = d - t.limit;
       return;
     }
     case 'partner-word':
@@ -193,16 +219,38 @@ function set(r: number, gx: number, gy: number, sigma: number): void {
 
 const left = (t: FloorTerm, how: How): boolean => t.term !== undefined && t.term === how.without;
 
-/** Cost at x; with `w` also half the gradient and the Gauss–Newton matrix. */
-export function evaluate(p: Problem, x: Float64Array, how: How, w: Work | undefined): number {
+/**
+ * Cost at x; with `w` also half the gradient, the Gauss–Newton matrix and every term's slack. `known` is the slack at a
+ * place no unknown of which is further than `moved` from here: terms that cannot have got a residual are passed over.
+ */
+export function evaluate(
+  p: Problem,
+  x: Float64Array,
+  how: How,
+  w?: Work,
+  known?: Float64Array,
+  moved = 0,
+): number {
   let cost = quadratic(p, x, w);
   if (w) w.matrix.values.set(p.matrix.values);
-  for (const t of p.terms) if (!left(t, how)) cost += t.word ? partnerWord(t, x, w) : vector(t, x, w);
+  const { terms } = p;
+  const far = LEVER * moved;
+  for (let i = 0; i < terms.length; i++) {
+    const t = terms[i] as FloorTerm;
+    const slack = known ? (known[i] as number) : 0;
+    if (slack > far) {
+      if (w) w.slack[i] = slack - far;
+      continue;
+    }
+    if (left(t, how)) continue;
+    cost += t.word ? partnerWord(t, x, w) : vector(t, x, w);
+    if (w) w.slack[i] = t.word ? 0 : out.slack;
+  }
   if (how.pushes) for (const t of how.pushes) cost += vector(t, x, w);
   return cost;
 }
 
-function quadratic(p: Problem, x: Float64Array, w: Work | undefined): number {
+function quadratic(p: Problem, x: Float64Array, w?: Work): number {
   const { first, at, values } = p.matrix;
   const n = x.length;
   const g = w?.gradient ?? scratch(n);
@@ -228,7 +276,7 @@ function scratch(n: number): Float64Array {
   return spare;
 }
 
-function vector(t: FloorTerm, x: Float64Array, w: Work | undefined): number {
+function vector(t: FloorTerm, x: Float64Array, w?: Work): number {
   measure(t, x);
   const { r, gx, gy, s, bend } = out;
   if (r === 0) return 0;
@@ -263,7 +311,7 @@ const weightOf = (early: readonly number[], late: readonly number[] | undefined,
   late ? (1 - s) * (early[i] as number) + s * (late[i] as number) : (early[i] as number);
 
 /** A step towards or away from the partner: its length along the line between them, and nothing across. */
-function partnerWord(t: FloorTerm, x: Float64Array, w: Work | undefined): number {
+function partnerWord(t: FloorTerm, x: Float64Array, w?: Work): number {
   const word = t.word as NonNullable<FloorTerm['word']>;
   let dx = t.x;
   let dy = t.y;
@@ -342,7 +390,7 @@ function scalar(
 
 /** The strain of one term at a solution: |residual| over its sigma, its share of the way, and where it points. */
 export function strainOf(t: FloorTerm, x: Float64Array): { strain: number; share: number; x: number; y: number } {
-  if (t.word) return { strain: Math.sqrt(partnerWord(t, x, undefined)), share: 0, x: 0, y: 0 };
+  if (t.word) return { strain: Math.sqrt(partnerWord(t, x)), share: 0, x: 0, y: 0 };
   measure(t, x);
   return { strain: out.r, share: out.s, x: out.gx, y: out.gy };
 }
