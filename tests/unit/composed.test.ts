@@ -254,7 +254,6 @@ describe('mends of a joint', () => {
   const joints = [
     ['demo-waltz-natural', 'demo-waltz-reverse'],
     ['demo-tango-eight', 'demo-tango-walk'],
-    ['demo-left-pass', 'demo-left-pass'],
     ['demo-push-short', 'demo-left-pass'],
   ] as const;
   it.each(joints)(

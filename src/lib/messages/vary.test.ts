@@ -95,7 +95,7 @@ describe('the wording of consequences', () => {
 describe('the wording of versions and likeness', () => {
   it('what a version changes, what a layer breaks', () => {
     expect(gistText(gistOf(changeBetween(demo('push'), demo('push-turn'))))).toBe(
-      'from 2: steps, turns, hands',
+      'from 2: turns, hands',
     );
     expect(gistText({ from: undefined, parts: [] })).toBe('the same steps');
     const b = breaches(analyse(demo('push')), analyse(demo('push-short')));

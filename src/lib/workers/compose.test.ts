@@ -77,7 +77,8 @@ describe('composing in a worker', () => {
   it('looks for the mends of a joint', async () => {
     const { sent, send } = listen();
     const pass = demoFigures.find((f) => f.id === 'demo-left-pass')!;
-    const joint = { before: pass, after: pass, was: 0, will: 0 };
+    const beside = { ...pass, lines: pass.lines.replace('6 side\n', '6 side off the lane left\n') };
+    const joint = { before: beside, after: pass, was: 0, will: 0 };
     const { request: _, ...rest } = ask(1, requestOf(1));
     await composeAnswerer(send, soon)({ ...rest, type: 'mends', joint });
     const mends = sent.find((a) => a.type === 'mends');

@@ -139,7 +139,7 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
   [
     'steps-part',
     'look',
-    figure('leader 1 fwd 2 fwd 3 fwd 4 fwd\nfollower 1 back 2 fwd 3 back 4 back', {
+    figure('leader 1 fwd 2 fwd\nfollower 1 fwd 2 fwd', {
       dance: 'tango',
       ...start('close-embrace', 'close-embrace'),
     }),

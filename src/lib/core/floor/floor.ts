@@ -44,8 +44,8 @@ export function solveFloor(input: FloorInput, warm?: (p: Problem) => Guess | und
   return solved.solution.cost - free.solution.cost > SUPPOSED ? free : solved;
 }
 
-/** An ending that nobody has said may cost as much as ten words bent twice as far as they are soft. Our choice. */
-const SUPPOSED = 40;
+/** An ending that nobody has said may cost as much as five words bent twice as far as they are soft. Our choice. */
+const SUPPOSED = 20;
 
 function solve(problem: Problem, warm: ((p: Problem) => Guess | undefined) | undefined): Solved {
   const { best, sides } = solveSides(problem, warm?.(problem));

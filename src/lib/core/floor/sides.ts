@@ -118,9 +118,9 @@ const THROUGH = 8;
 /** Iterations after which the other side's cost is known well enough to compare. */
 const COMPARED = 10;
 
-function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[], most = 40): Solution {
+function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[], most?: number): Solution {
   const pushed = descend(p, from, { pushes, without: 'bodies', most: PUSHED });
-  return descend(p, pushed.x, { most });
+  return descend(p, pushed.x, most === undefined ? {} : { most });
 }
 
 /**
@@ -131,16 +131,16 @@ export function solveSides(
   p: Problem,
   guess: Guess | undefined,
 ): { best: Solution; sides: readonly Side[] } {
-  const near = guess && descend(p, guess.x);
-  if (near && guess.settled) return { best: near, sides: [] };
-  const first = near?.x ?? descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
+  if (guess?.settled) return { best: descend(p, guess.x), sides: [] };
+  const first = descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
   const found = meetings(p, first);
   for (const m of found) m.term.limit = ROOM.bodiesPassing;
+  const near = guess && descend(p, guess.x);
   if (found.length === 0) return { best: near ?? descend(p, first), sides: [] };
-  const signs: (1 | -1)[] = found.map((m) => sideOf(m, first));
+  const signs: (1 | -1)[] = found.map((m) => sideOf(m, near?.x ?? first));
   const pushes = (flip?: number): FloorTerm[] =>
     found.map((m, i) => push(m, (i === flip ? -(signs[i] as number) : (signs[i] as number)) as 1 | -1));
-  let best = near ? descend(p, first) : onSide(p, first, pushes());
+  let best = near ?? onSide(p, first, pushes());
   const sides = found.map((m, i): Side => {
     let other: Solution | undefined = onSide(p, first, pushes(i), COMPARED);
     if (sideOf(m, other.x) === sideOf(m, best.x)) other = other.cost < best.cost - 1e-6 ? other : undefined;

@@ -61,6 +61,8 @@ function memoryFor(p: Problem): Memory {
  */
 const STILL = 1e-4;
 const GAINED = 1e-7;
+/** Iterations at most; nearly all problems need fewer than ten. */
+const MOST = 30;
 /** No term's vector moves by more than this many times the largest move of an unknown. */
 const LEVER = 4;
 
@@ -73,7 +75,7 @@ export function descend(p: Problem, from: Float64Array, how: How = {}): Solution
   let x: Float64Array = Float64Array.from(from);
   let cost = evaluate(p, x, how, m.here);
   let damp = 1e-6;
-  const most = how.most ?? 40;
+  const most = how.most ?? MOST;
   let n = 0;
   for (let done = false; n < most && !done; n++) {
     let better = false;

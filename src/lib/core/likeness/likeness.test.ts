@@ -130,7 +130,7 @@ describe('the tree', () => {
   it('says where a version leaves its parent and by what', () => {
     expect(gistOf(changeBetween(push, turn))).toEqual({
       from: 2,
-      parts: ['steps', 'turns', 'hands', 'words'],
+      parts: ['turns', 'hands', 'words'],
     });
     const longer = vary(push, { type: 'stretch', whose: 'both', at: 12, by: 12 });
     expect(longer.ok && gistOf(changeBetween(push, longer.value)).parts).toContain('timing');
