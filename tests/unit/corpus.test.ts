@@ -58,7 +58,9 @@ describe('correct figures that nobody fitted', () => {
       strain: Math.max(0, ...analyse(c.figure).floor.words.map((w) => w.strain)),
     }));
     const under = (n: number): number => worst.filter((w) => w.strain < n).length;
-    console.log(`worst strain of a word: ${under(1)} under 1, ${under(2)} under 2, ${under(3)} under 3 of ${worst.length}`);
+    console.log(
+      `worst strain of a word: ${under(1)} under 1, ${under(2)} under 2, ${under(3)} under 3 of ${worst.length}`,
+    );
     expect(under(2) / worst.length).toBeGreaterThan(0.9);
     expect(worst.filter((w) => w.strain >= 3 && !w.id.includes('giro'))).toEqual([]);
   });

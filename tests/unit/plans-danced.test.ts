@@ -42,7 +42,12 @@ const turned = (by: number): string =>
     return `${i + 1} place${turns ? ` ${by > 0 ? 'r' : 'l'}1/2` : ''}`;
   }).join(' ');
 
-function handsLine(words: string, turns: (role: Role) => number, ways: readonly Way[], end: ArmState | undefined): string {
+function handsLine(
+  words: string,
+  turns: (role: Role) => number,
+  ways: readonly Way[],
+  end: ArmState | undefined,
+): string {
   const at = new Map<number, string[]>([[1, [words]]]);
   const say = (count: number, text: string) => at.set(count, [...(at.get(count) ?? []), text]);
   for (const w of ways) {

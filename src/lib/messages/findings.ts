@@ -83,8 +83,8 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'The facing at the start and all the leader’s turns add up to it.',
   }),
   'steps-part': (d) => ({
-    sentence: `Held so close, these steps do not go together: at ${d.count} the foot lands about ${d.far} cm from where its words put it.`,
-    why: 'One steps one way and the other another, or one much further. An estimate from typical bodies.',
+    sentence: `Held so close, the steps at ${d.count} part: the leader’s goes ${d.leader}, the follower’s ${d.follower}.`,
+    why: 'Face to face in a hold, what is forward for one is back for the other.',
   }),
   'which-side': (d) => ({
     sentence: `Which side of the lane does the leader take at ${d.count}? What is written leaves both.`,

@@ -94,9 +94,7 @@ describe('the wording of consequences', () => {
 
 describe('the wording of versions and likeness', () => {
   it('what a version changes, what a layer breaks', () => {
-    expect(gistText(gistOf(changeBetween(demo('push'), demo('push-turn'))))).toBe(
-      'from 2: turns, hands',
-    );
+    expect(gistText(gistOf(changeBetween(demo('push'), demo('push-turn'))))).toBe('from 2: turns, hands');
     expect(gistText({ from: undefined, parts: [] })).toBe('the same steps');
     const b = breaches(analyse(demo('push')), analyse(demo('push-short')));
     expect(b.map(breachText)).toEqual(['Follower 5: steps at other times', 'Follower 6: another foot']);

@@ -51,13 +51,19 @@ export function openDatabase(name = DB_NAME): Database {
   db.version(3).stores({ combinations: 'id, updated' });
   // Words are danced in the order they are said (notation 2): what was kept before is rewritten to mean what it meant.
   db.version(4).upgrade(async (tx) => {
-    await tx.table('figures').toCollection().modify((row: Record<string, unknown>) => {
-      if ('figure' in row) row.figure = figureFirst(row.figure);
-      if ('version' in row) row.version = versionFirst(row.version);
-    });
-    await tx.table('combinations').toCollection().modify((row: Record<string, unknown>) => {
-      row.combination = combinationFirst(row.combination);
-    });
+    await tx
+      .table('figures')
+      .toCollection()
+      .modify((row: Record<string, unknown>) => {
+        if ('figure' in row) row.figure = figureFirst(row.figure);
+        if ('version' in row) row.version = versionFirst(row.version);
+      });
+    await tx
+      .table('combinations')
+      .toCollection()
+      .modify((row: Record<string, unknown>) => {
+        row.combination = combinationFirst(row.combination);
+      });
   });
   return db;
 }

@@ -1,5 +1,13 @@
 import { ROLES, TICKS_PER_BEAT, type Degrees, type Foot, type Role, type Ticks } from '../base';
-import { resolveMoves, resolveWords, spansOf, unitBeats, type Clash, type Figure, type PlacedWords } from '../figure';
+import {
+  resolveMoves,
+  resolveWords,
+  spansOf,
+  unitBeats,
+  type Clash,
+  type Figure,
+  type PlacedWords,
+} from '../figure';
 import type { Side, Solved } from '../floor';
 import { parse, type Parsed } from '../notation';
 import { FORMATIONS, TRACK_NAMES, isMoveTrack } from '../vocabulary';
@@ -8,7 +16,16 @@ import { bodySize, defaultHeights, stepLength, type BodySize, type Heights } fro
 import { measure, type Floor } from './couple';
 import { floorAction, pathOf, roundInHold, type Path } from './path';
 import { solvePlaces, type Chain, type Placed } from './places';
-import { LEAD_IN, chestFacings, facings, fastestTurn, totalTurn, turnSpans, type FastestTurn, type TurnSpan } from './turns';
+import {
+  LEAD_IN,
+  chestFacings,
+  facings,
+  fastestTurn,
+  totalTurn,
+  turnSpans,
+  type FastestTurn,
+  type TurnSpan,
+} from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
 
 export { unitBeats } from '../figure';

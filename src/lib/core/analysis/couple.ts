@@ -12,7 +12,18 @@ import {
 } from '../base';
 import { FORMATIONS, FORMATION_IDS, type FormationId } from '../vocabulary';
 import type { BodySize } from './bodies';
-import { bentWords, leaderSide, mostStrained, movedBy, type Bent, type Moved, type Side, type Solved, type Strained, type Term } from '../floor';
+import {
+  bentWords,
+  leaderSide,
+  mostStrained,
+  movedBy,
+  type Bent,
+  type Moved,
+  type Side,
+  type Solved,
+  type Strained,
+  type Term,
+} from '../floor';
 import { embraces, type Arms, type Contacts } from './arms';
 import type { Path } from './path';
 

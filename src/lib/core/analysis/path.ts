@@ -63,7 +63,10 @@ export function pathOf(
   const landed = landedAt(solved, role);
   const start = middleAt(solved, role, from);
   const placings = placingsOf(solved, role, weighed, landed, facing);
-  const first: Stance = { feet: { L: standing(solved, role, 'L'), R: standing(solved, role, 'R') }, body: start };
+  const first: Stance = {
+    feet: { L: standing(solved, role, 'L'), R: standing(solved, role, 'R') },
+    body: start,
+  };
   return {
     from,
     facing,
@@ -104,7 +107,16 @@ function placingsOf(
     const frame = frames[index]?.frame ?? turned;
     const l = landings.get(index);
     const base = l ? baseOf(l, s, frame) : body;
-    return { index, tick: w.tick, foot: w.foot, at: landed[index] ?? body, base, frame, facing: turned, body };
+    return {
+      index,
+      tick: w.tick,
+      foot: w.foot,
+      at: landed[index] ?? body,
+      base,
+      frame,
+      facing: turned,
+      body,
+    };
   });
 }
 

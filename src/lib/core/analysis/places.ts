@@ -1,6 +1,14 @@
 import { fromBody, signedHeading, type Degrees, type Role, type Ticks } from '../base';
 import type { Figure } from '../figure';
-import { solveFloor, type Anchor, type FloorAction, type Guess, type Place, type Problem, type Solved } from '../floor';
+import {
+  solveFloor,
+  type Anchor,
+  type FloorAction,
+  type Guess,
+  type Place,
+  type Problem,
+  type Solved,
+} from '../floor';
 import { DANCES, FORMATIONS, type FormationId } from '../vocabulary';
 import { embraces, type Contacts } from './arms';
 import type { Analysis, RoleAnalysis, Setting } from './analyse';
@@ -62,7 +70,7 @@ export function solvePlaces({ figure, placed, contacts, end, setting }: PlacesIn
       alone: isAlone(placed),
       anchors: anchorsOf(figure, placed, contacts, end, setting),
       lane: laneOf(figure),
-      reference: DANCES[figure.dance].frame === 'spot' ? figure.start.facing : laneOf(figure) ?? 0,
+      reference: DANCES[figure.dance].frame === 'spot' ? figure.start.facing : (laneOf(figure) ?? 0),
     },
     guessOf(setting),
   );
@@ -92,9 +100,7 @@ function anchorsOf(
   setting: Setting,
 ): Anchor[] {
   const links = setting.chain?.links;
-  const starts = links?.length
-    ? links
-    : [{ tick: -LEAD_IN, formation: figure.start.formation, over: 0 }];
+  const starts = links?.length ? links : [{ tick: -LEAD_IN, formation: figure.start.formation, over: 0 }];
   const anchors = starts.map((l, i): Anchor => ({
     tick: i === 0 ? -LEAD_IN : l.tick,
     place: placeOf(l.formation),
@@ -135,7 +141,11 @@ function guessOf(setting: Setting): ((p: Problem) => Guess | undefined) | undefi
   return (p) => {
     const x = new Float64Array(2 * p.blocks);
     const start = p.input.anchors[0];
-    const d = fromBody(p.input.dancers.leader.facing[0] ?? 0, start?.place.right ?? 0, start?.place.ahead ?? 0);
+    const d = fromBody(
+      p.input.dancers.leader.facing[0] ?? 0,
+      start?.place.right ?? 0,
+      start?.place.ahead ?? 0,
+    );
     x[2] = d.x;
     x[3] = d.y;
     for (const l of p.landings) {

@@ -75,7 +75,6 @@ function inverse(t: Transition): Transition {
   }
 }
 
-
 describe('the cases of the trade (common practice)', () => {
   it('one right turn of the follower under both hands: double cross, left on top at both ends', () => {
     const s = go(two, turnUnder('follower', 360, ['L', 'R']));
@@ -426,9 +425,15 @@ describe('plans of a turn', () => {
 
 describe('one hand through a turn', () => {
   it('a raised hand comes down where it is easiest', () => {
-    expect([passesWhenLowered('R', 0, 360), passesWhenLowered('R', 0, 180), passesWhenLowered('R', 0, 90)]).toEqual([1, 1, 0]);
+    expect([
+      passesWhenLowered('R', 0, 360),
+      passesWhenLowered('R', 0, 180),
+      passesWhenLowered('R', 0, 90),
+    ]).toEqual([1, 1, 0]);
     expect([passesWhenLowered('R', 0, -180), passesWhenLowered('L', 0, -180)]).toEqual([-1, -1]);
-    expect([passesWhenLowered('R', 0, 180, 'front'), passesWhenLowered('R', 0, 180, 'behind')]).toEqual([0, 1]);
+    expect([passesWhenLowered('R', 0, 180, 'front'), passesWhenLowered('R', 0, 180, 'behind')]).toEqual([
+      0, 1,
+    ]);
     expect(passesWhenLowered('R', 0, 540)).toBe(1);
     expect(passesWhenLowered('R', 0, -720)).toBe(-2);
   });

@@ -85,7 +85,14 @@ function less(a: readonly number[], b: readonly number[]): boolean {
  */
 export function passesWhenLowered(hand: Hand, w: Degrees, by: Degrees, landing?: Landing): number {
   const bearings: Both<Degrees> = { leader: w - by, follower: 0 };
-  const arm: Arm = { leader: hand, follower: 'R', height: 'overhead', grip: 'loose', at: 'hand', w: bearings };
+  const arm: Arm = {
+    leader: hand,
+    follower: 'R',
+    height: 'overhead',
+    grip: 'loose',
+    at: 'hand',
+    w: bearings,
+  };
   const over = comingDown(
     { phi: { leader: 0, follower: 0 }, arms: [arm], crossing: 0, rests: [] },
     [{ arm, by: { leader: by, follower: 0 } }],

@@ -118,8 +118,7 @@ export function applied(s: ArmState, t: Transition): ArmState {
 /** Bearings, facings and crossing after a turn, without asking whether an arm gets so far. */
 function swung(s: ArmState, by: Both<Degrees>, over: readonly Over[]): ArmState {
   const arms = s.arms.map((arm) => {
-    const w = (role: Role): Degrees =>
-      arm.w[role] - by[role] + 360 * passesOf(over, arm.leader, role) || 0;
+    const w = (role: Role): Degrees => arm.w[role] - by[role] + 360 * passesOf(over, arm.leader, role) || 0;
     return { ...arm, w: { leader: w('leader'), follower: w('follower') } };
   });
   const passes = over.reduce((sum, o) => sum + o.passes, 0);

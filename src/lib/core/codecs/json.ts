@@ -53,7 +53,11 @@ export function parseKept(file: {
 export type Migration = (file: Record<string, unknown>) => Record<string, unknown>;
 export const MIGRATIONS: readonly Migration[] = [
   (file) => ({ ...file, versions: [] }),
-  (file) => ({ ...file, figures: eachOf(file.figures, figureFirst), versions: eachOf(file.versions, versionFirst) }),
+  (file) => ({
+    ...file,
+    figures: eachOf(file.figures, figureFirst),
+    versions: eachOf(file.versions, versionFirst),
+  }),
 ];
 
 /** Lifts a file of an older version to `current`. Errors: no version, or a newer one than this program knows. */

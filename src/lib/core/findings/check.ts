@@ -39,7 +39,14 @@ import {
   standingStep,
   totalsDiffer,
 } from './rules-weight';
-import { type Finding, type FindingCode, type Remedy, type RemedyCode, type Rule, type Severity } from './types';
+import {
+  type Finding,
+  type FindingCode,
+  type Remedy,
+  type RemedyCode,
+  type Rule,
+  type Severity,
+} from './types';
 
 /** Causes before consequences: a rule sees what those before it found. */
 export const RULES: readonly Rule[] = [

@@ -107,11 +107,7 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
       'hands 1 two hands low 2 raise both 6& lower both',
     ),
   ],
-  [
-    'arms-tight',
-    'caution',
-    held(TURN, 'hands 1 crossed, left over right low 2 raise both 5 lower both'),
-  ],
+  ['arms-tight', 'caution', held(TURN, 'hands 1 crossed, left over right low 2 raise both 5 lower both')],
   [
     'end-hold',
     'wrong',
@@ -131,15 +127,15 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
   [
     'which-side',
     'look',
-    figure(
-      two('1 back 2 place r1/4 3 place & place 4 place l1/4', '1 fwd 2 fwd 3 fwd & fwd 4 fwd'),
-      { ...start('open', 'none'), end: { formation: 'back-to-back', leaderFree: 'R', followerFree: 'L' } },
-    ),
+    figure(two('1 back 2 place r1/4 3 place & place 4 place l1/4', '1 fwd 2 fwd 3 fwd & fwd 4 fwd'), {
+      ...start('open', 'none'),
+      end: { formation: 'back-to-back', leaderFree: 'R', followerFree: 'L' },
+    }),
   ],
   [
     'steps-part',
     'look',
-    figure('leader 1 fwd 2 fwd\nfollower 1 fwd 2 fwd', {
+    figure('leader 1 fwd 2 side\nfollower 1 fwd 2 side', {
       dance: 'tango',
       ...start('close-embrace', 'close-embrace'),
     }),

@@ -7,8 +7,6 @@ export const TOLERANCE = {
    * formation and the leader's place in the lane are: less than that is how differently two couples stand.
    */
   moved: 0.2 as Metres,
-  /** A word bent further than this many times as far as it is soft is said where partners are held body to body. */
-  strain: 3,
   /** A leader who faces so far across the lane has opened it, whatever the words leave open about how far. */
   opened: 45 as Degrees,
   /** Hands may seem this far apart when they are taken: half the length of a forearm. */

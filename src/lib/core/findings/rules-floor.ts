@@ -5,14 +5,15 @@ import {
   signedHeading,
   type Degrees,
   type Metres,
+  type Point,
   type Role,
   type Ticks,
 } from '../base';
 import { keyOfState, nameOf, stateOfHold, type ArmState } from '../arms';
 import { LEAD_IN, armsAt, embracedAt, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, Figure } from '../figure';
-import type { Bent, Moved } from '../floor';
-import { BODY_PARTS, FORMATIONS, HOLDS } from '../vocabulary';
+import { sizeScale, type Moved } from '../floor';
+import { BODY_PARTS, DIRECTIONS, FORMATIONS, HOLDS, frameOfDirection } from '../vocabulary';
 import { TOLERANCE } from './limits.data';
 import { SIDE, hands, letGoWhileApart } from './mends-arms';
 import { sayTurn } from './rules-turn';
@@ -37,9 +38,9 @@ function facesWrong(a: Analysis, off: Degrees): boolean {
   const held = embracedAt(a.contacts, a.end - 1);
   if (Math.abs(off) <= (held ? OPENING : OPENING / 2)) return false;
   const state = armsAt(a.arms, a.end, true);
-  return state.arms.length < 2 || tradeNamed(state) === undefined;
+  return state.phi.leader % 360 !== 0 || !WRAPPED.test(nameOf(state).trade ?? '');
 }
-const tradeNamed = (s: ArmState): string | undefined => nameOf(s).trade;
+const WRAPPED = /^(wrap|cradle|shadow|sweetheart)/i;
 
 /** The relative facing at the end is not that of the formation the figure should end in. Exact: turns only. */
 export const endFacing: Rule = {
@@ -299,27 +300,53 @@ function resizing(a: Analysis, tick: Ticks, patches: readonly ActionPatch[]): Re
     );
 }
 
-/**
- * Held body to body, the steps of the two do not go together: one has to land elsewhere than its words say. An estimate.
- */
+/** Two steps that lead apart by more than this share of both: nearer to opposite than to square. */
+const APART_BY = 0.75;
+
+/** Where a step's words lead in the room, in steps of its dancer; feet that come together lead nowhere. */
+function leadsTo(a: Analysis, role: Role, w: Weighed): Point | undefined {
+  const { kind, direction, turn, then } = w.action;
+  if (kind !== 'step' || direction === undefined || turn !== undefined || then !== undefined)
+    return undefined;
+  if (frameOfDirection(direction) !== 'body') return undefined;
+  const row = DIRECTIONS[direction];
+  const scale = sizeScale(w.action.size);
+  const { path, actions } = a.roles[role];
+  const index = actions.indexOf(w);
+  // A rock is danced away from the partner by both, in any hold.
+  if (actions[index + 1]?.action.kind === 'replace') return undefined;
+  const facing = path.placings[index]?.frame ?? 0;
+  return fromBody(facing, (w.foot === 'R' ? 1 : -1) * row.out * scale, row.ahead * scale);
+}
+
+/** Held body to body, face to face, one steps one way and the other another. Words and hands only: nothing estimated. */
 export const stepsPart: Rule = {
   code: 'steps-part',
   find: (a, before) => {
     if (!complete(a) || broken(before)) return [];
-    const worst = a.floor.words
-      .filter((w) => w.tick >= 0 && embracedAt(a.contacts, w.tick))
-      .reduce<Bent | undefined>((m, w) => (w.strain > (m?.strain ?? TOLERANCE.strain) ? w : m), undefined);
-    if (!worst) return [];
-    const far = Math.hypot(worst.at.x - worst.said.x, worst.at.y - worst.said.y);
-    return [
-      {
-        code: 'steps-part',
-        severity: 'look',
-        role: worst.role,
-        tick: worst.tick,
-        details: { count: say(a, worst.tick), far: roughly(far) },
-      },
-    ];
+    const { leader, follower } = a.roles;
+    for (const w of leader.actions) {
+      const v = follower.actions.find((x) => x.tick === w.tick);
+      if (!v || !w.change || !v.change || !embracedAt(a.contacts, Math.max(0, w.tick))) continue;
+      const [p, q] = [leadsTo(a, 'leader', w), leadsTo(a, 'follower', v)];
+      if (!p || !q) continue;
+      const both = Math.hypot(p.x, p.y) + Math.hypot(q.x, q.y);
+      if (both === 0 || Math.hypot(p.x - q.x, p.y - q.y) <= APART_BY * both) continue;
+      return [
+        {
+          code: 'steps-part',
+          severity: 'look',
+          role: 'follower',
+          tick: w.tick,
+          details: {
+            count: say(a, w.tick),
+            leader: DIRECTIONS[w.action.direction ?? 'place'].says,
+            follower: DIRECTIONS[v.action.direction ?? 'place'].says,
+          },
+        },
+      ];
+    }
+    return [];
   },
   mend: (a, f) => {
     const role = f.role;
@@ -403,7 +430,14 @@ export const endHold: Rule = {
     delete (undeclared as { hold?: unknown }).hold;
     return [
       ...(off.length > 0
-        ? [remedy('release-hand', undefined, { hand: 'the hands on the body', count: say(a, at) }, hands(a, at, off.join(', ')))]
+        ? [
+            remedy(
+              'release-hand',
+              undefined,
+              { hand: 'the hands on the body', count: say(a, at) },
+              hands(a, at, off.join(', ')),
+            ),
+          ]
         : []),
       remedy('declare-hold', undefined, {}, { type: 'set-details', patch: { end: undeclared } }),
     ];
@@ -413,7 +447,11 @@ export const endHold: Rule = {
 /** The same hands, as far round, as often crossed; the same hands on the body. */
 function sameHold(a: ArmState, b: ArmState): boolean {
   const bare = (s: ArmState): string => keyOfState({ ...s, rests: [], phi: { leader: 0, follower: 0 } });
-  const resting = (s: ArmState): string => s.rests.map((r) => r.role + r.hand).sort().join();
+  const resting = (s: ArmState): string =>
+    s.rests
+      .map((r) => r.role + r.hand)
+      .sort()
+      .join();
   return bare(a) === bare(b) && resting(a) === resting(b);
 }
 

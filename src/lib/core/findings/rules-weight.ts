@@ -386,7 +386,9 @@ function wholeRepairs(a: Analysis, role: Role, last: Ticks): Remedy[] {
     return from >= last ? 2 : 3;
   };
   return units
-    .flatMap((u) => parityRepairs(a, role, u.from, u.to).map((p) => ({ rank: rank(u.from), remedy: p.remedy })))
+    .flatMap((u) =>
+      parityRepairs(a, role, u.from, u.to).map((p) => ({ rank: rank(u.from), remedy: p.remedy })),
+    )
     .sort((x, y) => x.rank - y.rank)
     .map((r) => r.remedy);
 }

@@ -6,7 +6,16 @@ import { ROLES, fromBody, seeded, type Random, type Role } from '../base';
 import { newFigure, type Figure } from '../figure';
 import { Skyline, factor, substitute } from './skyline';
 import { denseCost, denseDescent } from './reference';
-import { SIDE_DECIDED, SIGMA, descend, evaluate, linear, problemOf, solveFloor, type FloorInput } from './index';
+import {
+  SIDE_DECIDED,
+  SIGMA,
+  descend,
+  evaluate,
+  linear,
+  problemOf,
+  solveFloor,
+  type FloorInput,
+} from './index';
 
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
 
@@ -82,7 +91,11 @@ describe('the fast solver against a dense one with numerical derivatives', () =>
   it('finds the same least cost, on 200 seeds and every written figure up to eight counts', () => {
     const inputs = [
       ...Array.from({ length: 200 }, (_, i) => inputOf(anyFigure(i + 1, 4))),
-      ...written.map((f) => analyse(f)).filter((a) => a.counts <= 6).map((a) => a.solved.problem.input).slice(0, 30),
+      ...written
+        .map((f) => analyse(f))
+        .filter((a) => a.counts <= 6)
+        .map((a) => a.solved.problem.input)
+        .slice(0, 30),
     ];
     let worse = 0;
     for (const input of inputs) {
@@ -120,7 +133,11 @@ const mirroredWords = (lines: string): string =>
   lines
     .split('\n')
     .filter((l) => /^(leader|follower) /.test(l))
-    .map((l) => l.replace(/\b([rl])(?=[\d])/g, (s) => (s === 'r' ? 'l' : 'r')).replace(/ ([LR])(?= )/g, (_, f: string) => ` ${f === 'L' ? 'R' : 'L'}`))
+    .map((l) =>
+      l
+        .replace(/\b([rl])(?=[\d])/g, (s) => (s === 'r' ? 'l' : 'r'))
+        .replace(/ ([LR])(?= )/g, (_, f: string) => ` ${f === 'L' ? 'R' : 'L'}`),
+    )
     .join('\n');
 const other = (f: 'L' | 'R'): 'L' | 'R' => (f === 'L' ? 'R' : 'L');
 /** Written figures whose steps alone say where everybody is: no hands, facing each other straight. */
@@ -136,9 +153,10 @@ const bare = (f: Figure): Figure => ({
 const decided = (a: Analysis): boolean => a.floor.sides.every((s) => s.decidedBy > SIDE_DECIDED);
 
 describe('laws of the solved floor, to a millimetre', () => {
-  const figures = [...corpus.slice(0, 60).map((c) => bare(c.figure)), ...Array.from({ length: 40 }, (_, i) => bare(anyFigure(i + 500)))].filter(
-    (f) => !/centre|wall/.test(f.lines),
-  );
+  const figures = [
+    ...corpus.slice(0, 60).map((c) => bare(c.figure)),
+    ...Array.from({ length: 40 }, (_, i) => bare(anyFigure(i + 500))),
+  ].filter((f) => !/centre|wall/.test(f.lines));
 
   it('a figure mirrored left for right is danced in the mirror', () => {
     let compared = 0;
@@ -146,12 +164,20 @@ describe('laws of the solved floor, to a millimetre', () => {
       const mirror: Figure = {
         ...f,
         lines: mirroredWords(f.lines),
-        start: { ...f.start, facing: -f.start.facing || 0, leaderFree: other(f.start.leaderFree), followerFree: other(f.start.followerFree) },
+        start: {
+          ...f.start,
+          facing: -f.start.facing || 0,
+          leaderFree: other(f.start.leaderFree),
+          followerFree: other(f.start.followerFree),
+        },
       };
       const [a, b] = [analyse(f), analyse(mirror)];
       if (!decided(a) || !decided(b)) continue;
       compared++;
-      expect(furthest(a, b, (p) => ({ x: -p.x, y: p.y })), f.lines).toBeLessThan(1e-3);
+      expect(
+        furthest(a, b, (p) => ({ x: -p.x, y: p.y })),
+        f.lines,
+      ).toBeLessThan(1e-3);
     }
     expect(compared).toBeGreaterThan(60);
   });
@@ -162,7 +188,10 @@ describe('laws of the solved floor, to a millimetre', () => {
       const [a, b] = [analyse(f), analyse({ ...f, start: { ...f.start, facing: f.start.facing - 90 } })];
       if (f.lines.includes('along') || !decided(a) || !decided(b)) continue;
       compared++;
-      expect(furthest(a, b, (p) => fromBody(-90, p.x, p.y)), f.lines).toBeLessThan(1e-3);
+      expect(
+        furthest(a, b, (p) => fromBody(-90, p.x, p.y)),
+        f.lines,
+      ).toBeLessThan(1e-3);
     }
     expect(compared).toBeGreaterThan(50);
   });
@@ -170,17 +199,24 @@ describe('laws of the solved floor, to a millimetre', () => {
   it('begun a beat later, everything happens a beat later', () => {
     const later = (lines: string): string =>
       lines.replace(/(?<= )(\d+)(?=[e&a]? )/g, (n) => String(Number(n) + 1));
-    const ticks = (a: Analysis) => ROLES.flatMap((r) => a.roles[r].path.placings.map((p) => [p.at.x, p.at.y]));
+    const ticks = (a: Analysis) =>
+      ROLES.flatMap((r) => a.roles[r].path.placings.map((p) => [p.at.x, p.at.y]));
     let compared = 0;
     for (const f of figures) {
-      if (/[QS] |leader 2|& (?:hook|replace)/.test(f.lines) || /\b1 .*\b1 /.test(f.lines.split('\n')[0] ?? '')) continue;
+      if (
+        /[QS] |leader 2|& (?:hook|replace)/.test(f.lines) ||
+        /\b1 .*\b1 /.test(f.lines.split('\n')[0] ?? '')
+      )
+        continue;
       const shifted: Figure = { ...f, lines: later(f.lines) };
       const [a, b] = [analyse(f), analyse(shifted)];
       if (a.roles.leader.actions[0]?.tick !== 0 || !decided(a) || !decided(b)) continue;
       const [p, q] = [ticks(a), ticks(b)];
       if (p.length !== q.length) continue;
       compared++;
-      p.forEach((at, i) => expect(Math.hypot(at[0]! - q[i]![0]!, at[1]! - q[i]![1]!), f.lines).toBeLessThan(1e-3));
+      p.forEach((at, i) =>
+        expect(Math.hypot(at[0]! - q[i]![0]!, at[1]! - q[i]![1]!), f.lines).toBeLessThan(1e-3),
+      );
     }
     expect(compared).toBeGreaterThan(20);
   });
@@ -188,7 +224,8 @@ describe('laws of the solved floor, to a millimetre', () => {
   it('roles exchanged, each dances where the other did, seen from the other end', () => {
     let compared = 0;
     for (const f of figures) {
-      if (f.dance !== 'six-count-swing' && f.dance !== 'jive' && f.dance !== 'tango' && f.dance !== 'cha-cha') continue;
+      if (f.dance !== 'six-count-swing' && f.dance !== 'jive' && f.dance !== 'tango' && f.dance !== 'cha-cha')
+        continue;
       // The formation at the end is said from the leader: only who ends as they began ends alike exchanged.
       if (/along|[rl]\d/.test(f.lines)) continue;
       const equal = { leader: 1.7, follower: 1.7 };
@@ -196,14 +233,22 @@ describe('laws of the solved floor, to a millimetre', () => {
       const exchanged: Figure = {
         ...f,
         lines: [g?.replace('follower', 'leader'), l?.replace('leader', 'follower')].join('\n'),
-        start: { ...f.start, leaderFree: f.start.followerFree, followerFree: f.start.leaderFree, facing: f.start.facing + 180 > 345 ? f.start.facing - 180 : f.start.facing + 180 },
+        start: {
+          ...f.start,
+          leaderFree: f.start.followerFree,
+          followerFree: f.start.leaderFree,
+          facing: f.start.facing + 180 > 345 ? f.start.facing - 180 : f.start.facing + 180,
+        },
       };
       const [a, b] = [analyse(f, equal), analyse(exchanged, equal)];
       if (!decided(a) || !decided(b)) continue;
       const from = { x: place(a, 'follower').x[0]!, y: place(a, 'follower').y[0]! };
       compared++;
       const swap = (r: Role): Role => (r === 'leader' ? 'follower' : 'leader');
-      expect(furthest(a, b, (p) => ({ x: p.x - from.x, y: p.y - from.y }), swap), f.lines).toBeLessThan(1e-3);
+      expect(
+        furthest(a, b, (p) => ({ x: p.x - from.x, y: p.y - from.y }), swap),
+        f.lines,
+      ).toBeLessThan(1e-3);
     }
     expect(compared).toBeGreaterThan(3);
   });
@@ -220,7 +265,11 @@ describe('laws of the solved floor, to a millimetre', () => {
 });
 
 describe('what the terms are for', () => {
-  const figure = (lines: string, extra: Partial<Figure> = {}): Figure => ({ ...newFigure('t', 'slot-swing'), ...extra, lines });
+  const figure = (lines: string, extra: Partial<Figure> = {}): Figure => ({
+    ...newFigure('t', 'slot-swing'),
+    ...extra,
+    lines,
+  });
 
   it('words that agree with everything are danced to the letter', () => {
     const a = analyse(
@@ -236,7 +285,13 @@ describe('what the terms are for', () => {
     const a = analyse(
       figure('leader 1 fwd large 2 fwd large 3 fwd large 4 fwd large\nfollower 1 back 2 back 3 back 4 back', {
         dance: 'tango',
-        start: { formation: 'close-embrace', hold: 'close-embrace', facing: 0, leaderFree: 'L', followerFree: 'R' },
+        start: {
+          formation: 'close-embrace',
+          hold: 'close-embrace',
+          facing: 0,
+          leaderFree: 'L',
+          followerFree: 'R',
+        },
       }),
     );
     a.floor.apart.forEach((d) => expect(d).toBeLessThan(0.28 + 0.12 + 2 * SIGMA.hold));
@@ -245,8 +300,16 @@ describe('what the terms are for', () => {
   it('a place word is where the dancer stands, and decides the side', () => {
     const lines = (word: string) =>
       `leader 1 back${word} 2 place 3 place & place 4 place\nfollower 1 fwd 2 fwd 3 fwd & fwd 4 fwd`;
-    for (const [word, sign] of [[' off the lane left', -1], [' off the lane right', 1]] as const) {
-      const a = analyse(figure(lines(word), { start: { ...newFigure('t', 'slot-swing').start, hold: 'none' }, end: { formation: 'back-to-back' } }));
+    for (const [word, sign] of [
+      [' off the lane left', -1],
+      [' off the lane right', 1],
+    ] as const) {
+      const a = analyse(
+        figure(lines(word), {
+          start: { ...newFigure('t', 'slot-swing').start, hold: 'none' },
+          end: { formation: 'back-to-back' },
+        }),
+      );
       const i = a.roles.leader.actions[0]!.tick - a.roles.leader.path.from;
       expect(sign * a.roles.leader.path.x[i]!).toBeGreaterThan(0.25);
       expect(a.floor.sides.every((s) => !s.undecided)).toBe(true);

@@ -1,4 +1,13 @@
-import { ROLES, otherFoot, type Degrees, type Foot, type Metres, type Point, type Role, type Ticks } from '../base';
+import {
+  ROLES,
+  otherFoot,
+  type Degrees,
+  type Foot,
+  type Metres,
+  type Point,
+  type Role,
+  type Ticks,
+} from '../base';
 import { fromBody } from '../base';
 import { bodyAt, valueX, valueY } from './linear';
 import { problemOf, type FloorTerm, type Landing, type Problem } from './problem';

@@ -58,7 +58,8 @@ export function bodyAt(start: Lin, moves: readonly Move[], tick: number): Lin {
 /** Value of a point at a solution. */
 export function valueX(l: Lin, x: Float64Array): Metres {
   let sum = l.x;
-  for (let i = 0; i < l.blocks.length; i++) sum += (l.weights[i] as number) * (x[2 * (l.blocks[i] as number)] as number);
+  for (let i = 0; i < l.blocks.length; i++)
+    sum += (l.weights[i] as number) * (x[2 * (l.blocks[i] as number)] as number);
   return sum;
 }
 export function valueY(l: Lin, x: Float64Array): Metres {

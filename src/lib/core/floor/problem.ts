@@ -1,4 +1,13 @@
-import { fromBody, radians, type Degrees, type Foot, type Metres, type Point, type Role, type Ticks } from '../base';
+import {
+  fromBody,
+  radians,
+  type Degrees,
+  type Foot,
+  type Metres,
+  type Point,
+  type Role,
+  type Ticks,
+} from '../base';
 import { ROLES, otherFoot, signedHeading } from '../base';
 import { DIRECTIONS, SIZES, frameOfDirection, type DirectionFrame } from '../vocabulary';
 import { bodyAt, linOf, mix, valueX, valueY, type Lin, type Move } from './linear';
@@ -7,7 +16,8 @@ import { Skyline } from './skyline';
 import type { Anchor, BodyHold, Both, Dancer, FloorAction, FloorInput, Spot } from './types';
 
 /** What a term measures of the vector it is about. */
-export type TermKind = 'place' | 'distance' | 'within' | 'apart' | 'feet' | 'off-lane' | 'partner-word' | 'push';
+export type TermKind =
+  'place' | 'distance' | 'within' | 'apart' | 'feet' | 'off-lane' | 'partner-word' | 'push';
 
 /**
  * One residual that is not linear. Its vector is a weighted sum of blocks; between two moments (`late`) it is the one
@@ -88,7 +98,11 @@ function saidBy(a: FloorAction, foot: Foot, d: Dancer, reference: Degrees): Said
   const scale = sizeScale(action.size) * d.step;
   const beside = action.kind === 'hop' ? 0 : side(foot) * 2 * d.stance;
   const body = frame === 'body';
-  const own = fromBody(a.frame, beside + (body ? side(foot) * row.out * scale : 0), body ? row.ahead * scale : 0);
+  const own = fromBody(
+    a.frame,
+    beside + (body ? side(foot) * row.out * scale : 0),
+    body ? row.ahead * scale : 0,
+  );
   const room = frame === 'room' ? fromBody(reference, row.out * scale, row.ahead * scale) : { x: 0, y: 0 };
   const across = Math.atan2(body ? side(foot) * row.out : row.out, row.ahead) / radians(1);
   return {
@@ -128,7 +142,9 @@ function lay(input: FloorInput): { laid: Record<Role, Laid>; blocks: number } {
     input.dancers[role].actions.forEach((a, index) => {
       if (needsBlock(a)) order.push({ role, index, tick: a.tick });
     });
-  order.sort((a, b) => a.tick - b.tick || (a.role === b.role ? a.index - b.index : a.role === 'leader' ? -1 : 1));
+  order.sort(
+    (a, b) => a.tick - b.tick || (a.role === b.role ? a.index - b.index : a.role === 'leader' ? -1 : 1),
+  );
   const block: Record<Role, Map<number, number>> = { leader: new Map(), follower: new Map() };
   order.forEach((o, i) => block[o.role].set(o.index, i + 2));
   const laid = {
@@ -267,7 +283,10 @@ export function problemOf(input: FloorInput): Problem {
   ];
   const words = wordsAlone(input, landings, blocks);
   const doubtful = input.anchors.some((a) => a.supposed && !onItsSide(a, between(a.tick), words, input));
-  const quadratic = new Quadratic(new Skyline(shape(blocks, landings, terms, grid, pairs, moves, input, between)), blocks);
+  const quadratic = new Quadratic(
+    new Skyline(shape(blocks, landings, terms, grid, pairs, moves, input, between)),
+    blocks,
+  );
   addWords(quadratic, input, landings);
   addLane(quadratic, input, start, moves, at);
   addAnchors(quadratic, input, between);
@@ -300,7 +319,8 @@ const facingAt = (input: FloorInput, role: Role, tick: Ticks, chest = false): De
 };
 
 const isIn = (s: { from: Ticks; to: Ticks }, tick: Ticks): boolean => s.from <= tick && tick <= s.to;
-const holdAt = (input: FloorInput, tick: Ticks): BodyHold | undefined => input.holds.find((h) => isIn(h, tick));
+const holdAt = (input: FloorInput, tick: Ticks): BodyHold | undefined =>
+  input.holds.find((h) => isIn(h, tick));
 
 function term(
   kind: TermKind,
@@ -413,13 +433,20 @@ function laneWordTerms(input: FloorInput, at: (role: Role, tick: Ticks) => Lin):
       if (action.lane === undefined || action.lane === 'on') return [];
       const s = action.lane === 'right' ? 1 : -1;
       return [
-        term('off-lane', tick, at(role, tick), SIGMA.laneSaid, ROOM.offLane, { x: s * aside.x, y: s * aside.y }),
+        term('off-lane', tick, at(role, tick), SIGMA.laneSaid, ROOM.offLane, {
+          x: s * aside.x,
+          y: s * aside.y,
+        }),
       ];
     }),
   );
 }
 
-function partnerWords(input: FloorInput, landings: readonly Landing[], between: (tick: Ticks) => Lin): FloorTerm[] {
+function partnerWords(
+  input: FloorInput,
+  landings: readonly Landing[],
+  between: (tick: Ticks) => Lin,
+): FloorTerm[] {
   return landings.flatMap((l) => {
     const d = input.dancers[l.role];
     const a = d.actions[l.index];
@@ -505,7 +532,12 @@ function addLane(
   for (const a of input.anchors) {
     const tick = Math.max(a.tick, input.from);
     if (said && said.action.lane !== 'on' && said.tick <= tick) continue;
-    q.add(shifted(at('leader', tick), -a.over * aside.x, -a.over * aside.y), aside.x, aside.y, SIGMA.laneLeader);
+    q.add(
+      shifted(at('leader', tick), -a.over * aside.x, -a.over * aside.y),
+      aside.x,
+      aside.y,
+      SIGMA.laneLeader,
+    );
   }
   for (const role of ROLES)
     for (const { tick, action } of input.dancers[role].actions)
@@ -522,11 +554,7 @@ function onItsSide(a: Anchor, line: Lin, words: Float64Array, input: FloorInput)
   return along > -OTHER_SIDE;
 }
 
-function addAnchors(
-  q: Quadratic,
-  input: FloorInput,
-  between: (tick: Ticks) => Lin,
-): void {
+function addAnchors(q: Quadratic, input: FloorInput, between: (tick: Ticks) => Lin): void {
   for (const a of input.anchors) {
     const tick = Math.max(a.tick, input.from);
     const p = fromBody(facingAt(input, 'leader', tick), a.place.right, a.place.ahead);

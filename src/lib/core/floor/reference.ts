@@ -10,7 +10,11 @@ function residuals(p: Problem, x: Float64Array): number[] {
   return p.terms.flatMap((t) => (t.word ? partner(t, x) : [plain(t, x)]));
 }
 
-const at = (t: { weights: readonly number[]; x: number; y: number }, blocks: readonly number[], x: Float64Array) => ({
+const at = (
+  t: { weights: readonly number[]; x: number; y: number },
+  blocks: readonly number[],
+  x: Float64Array,
+) => ({
   x: blocks.reduce((s, b, i) => s + (t.weights[i] ?? 0) * (x[2 * b] ?? 0), t.x),
   y: blocks.reduce((s, b, i) => s + (t.weights[i] ?? 0) * (x[2 * b + 1] ?? 0), t.y),
 });

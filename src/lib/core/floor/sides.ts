@@ -127,10 +127,7 @@ function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[], mo
  * The best places, and on which side the partners pass: every pass is tried on both, one after the other, the others
  * as they are best so far.
  */
-export function solveSides(
-  p: Problem,
-  guess: Guess | undefined,
-): { best: Solution; sides: readonly Side[] } {
+export function solveSides(p: Problem, guess: Guess | undefined): { best: Solution; sides: readonly Side[] } {
   if (guess?.settled) return { best: descend(p, guess.x), sides: [] };
   const first = descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
   const found = meetings(p, first);
@@ -152,7 +149,13 @@ export function solveSides(
     }
     const decidedBy = other ? other.cost - best.cost : Infinity;
     const undecided = decidedBy < SIDE_DECIDED;
-    return { tick: tickOf(p, m, best.x), leader: 'left', decidedBy, undecided, other: decidedBy < SIDE_POSSIBLE ? other : undefined };
+    return {
+      tick: tickOf(p, m, best.x),
+      leader: 'left',
+      decidedBy,
+      undecided,
+      other: decidedBy < SIDE_POSSIBLE ? other : undefined,
+    };
   });
   return { best, sides: sides.map((s) => ({ ...s, leader: leaderSide(p, s.tick, best.x) })) };
 }

@@ -309,8 +309,12 @@ function vector(t: FloorTerm, x: Float64Array, w?: Work): number {
   }
   return r * r;
 }
-const weightOf = (early: readonly number[], late: readonly number[] | undefined, s: number, i: number): number =>
-  late ? (1 - s) * (early[i] as number) + s * (late[i] as number) : (early[i] as number);
+const weightOf = (
+  early: readonly number[],
+  late: readonly number[] | undefined,
+  s: number,
+  i: number,
+): number => (late ? (1 - s) * (early[i] as number) + s * (late[i] as number) : (early[i] as number));
 
 /** A step towards or away from the partner: its length along the line between them, and nothing across. */
 function partnerWord(t: FloorTerm, x: Float64Array, w?: Work): number {
@@ -354,12 +358,7 @@ function lineSlopes(
   k1: number,
   k2: number,
 ): readonly [number, number, number, number] {
-  return [
-    (vx - along * ux) * k1,
-    (vy - along * uy) * k1,
-    (-vy - across * ux) * k2,
-    (vx - across * uy) * k2,
-  ];
+  return [(vx - along * ux) * k1, (vy - along * uy) * k1, (-vy - across * ux) * k2, (vx - across * uy) * k2];
 }
 
 /** Adds one residual whose slope differs between the step and the line. */
@@ -386,12 +385,16 @@ function scalar(
   const { at, values } = w.matrix;
   for (const [i, a] of slope) {
     w.gradient[i] = (w.gradient[i] as number) + r * a;
-    for (const [j, b] of slope) if (j <= i) values[(at[i] as number) + j] = (values[(at[i] as number) + j] as number) + a * b;
+    for (const [j, b] of slope)
+      if (j <= i) values[(at[i] as number) + j] = (values[(at[i] as number) + j] as number) + a * b;
   }
 }
 
 /** The strain of one term at a solution: |residual| over its sigma, its share of the way, and where it points. */
-export function strainOf(t: FloorTerm, x: Float64Array): { strain: number; share: number; x: number; y: number } {
+export function strainOf(
+  t: FloorTerm,
+  x: Float64Array,
+): { strain: number; share: number; x: number; y: number } {
   if (t.word) return { strain: Math.sqrt(partnerWord(t, x)), share: 0, x: 0, y: 0 };
   measure(t, x);
   return { strain: out.r, share: out.s, x: out.gx, y: out.gy };

@@ -178,10 +178,7 @@ describe('reading', () => {
     ],
     ['1 towards the partner', { type: 'action', kind: 'step', direction: 'towards' }],
     ['1 up the lane small', { type: 'action', kind: 'step', direction: 'along', size: 'small' }],
-    [
-      '1 back off the lane to the left',
-      { type: 'action', kind: 'step', direction: 'back', lane: 'left' },
-    ],
+    ['1 back off the lane to the left', { type: 'action', kind: 'step', direction: 'back', lane: 'left' }],
     ['1 back on the lane', { type: 'action', kind: 'step', lane: 'on' }],
     ['1 rock step', { type: 'unit', unit: 'rock-step' }],
     ['1 triple step side', { type: 'unit', unit: 'triple', direction: 'side' }],

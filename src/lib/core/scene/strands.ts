@@ -393,14 +393,23 @@ export function armStretches(a: Analysis): ArmStretch[] {
   for (let tick = 0; tick < end; tick += LOOK) look(tick, Math.min(end, tick + LOOK));
   look(end, end);
   const ending = found.at(-1);
-  const lasting = found.filter((s) => s === ending || s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME);
+  const lasting = found.filter(
+    (s) => s === ending || s.name.trade !== undefined || s.to - s.from > 2 * SHORTEST_NAME,
+  );
   const kept = lasting.filter((s) => s === ending || s.to - s.from >= SHORTEST_NAME);
   return closedUp(joinEqual(kept.length > 0 ? kept : found), end);
 }
 
-const restsKey = (s: ArmState): string => s.rests.map((r) => `${r.role}${r.hand}${r.on}`).sort().join();
-const sameLook = (s: { readonly name: ArmName; readonly state: ArmState }, name: ArmName, state: ArmState): boolean =>
-  s.name.title === name.title && restsKey(s.state) === restsKey(state);
+const restsKey = (s: ArmState): string =>
+  s.rests
+    .map((r) => `${r.role}${r.hand}${r.on}`)
+    .sort()
+    .join();
+const sameLook = (
+  s: { readonly name: ArmName; readonly state: ArmState },
+  name: ArmName,
+  state: ArmState,
+): boolean => s.name.title === name.title && restsKey(s.state) === restsKey(state);
 
 /** Every name reaches from where it begins to where the next does. */
 const closedUp = (list: readonly ArmStretch[], end: Ticks): ArmStretch[] =>

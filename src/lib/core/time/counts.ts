@@ -41,7 +41,14 @@ export function sayCount(tick: Ticks, feel: Feel): string {
 }
 
 const NTH = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'] as const;
-const LONG: Readonly<Record<number, string>> = { 3: 'three', 4: 'four', 6: 'six', 8: 'eight', 10: 'ten', 12: 'twelve' };
+const LONG: Readonly<Record<number, string>> = {
+  3: 'three',
+  4: 'four',
+  6: 'six',
+  8: 'eight',
+  10: 'ten',
+  12: 'twelve',
+};
 
 /**
  * As called where counting begins again at 1: `spans` holds the beats before each new 1.

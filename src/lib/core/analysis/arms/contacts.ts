@@ -231,7 +231,8 @@ class Hands {
   #height(joins: readonly Join[], to: Height, tick: Ticks, ref: Ref, landing?: Landing): void {
     const raised = joins.filter((j) => last(j.heights, 'low') === 'overhead');
     if (to === 'overhead') {
-      for (const join of joins) if (!raised.includes(join)) this.events.push({ type: 'raise', tick, ref, join });
+      for (const join of joins)
+        if (!raised.includes(join)) this.events.push({ type: 'raise', tick, ref, join });
     } else if (raised.length > 0) this.events.push({ type: 'lower', tick, ref, joins: raised, landing });
     for (const join of joins) join.heights.push({ tick, value: to });
   }
@@ -298,10 +299,7 @@ export function embraces(c: Contacts): { from: Ticks; to: Ticks; close: boolean 
   const found = c.rests
     .filter((r) => EMBRACED.has(r.on) && r.how === 'rest')
     .flatMap((r) => {
-      const others = [
-        ...c.joins,
-        ...c.rests.filter((x) => x.role !== r.role && x.how === 'rest'),
-      ];
+      const others = [...c.joins, ...c.rests.filter((x) => x.role !== r.role && x.how === 'rest')];
       return merged(others.map((o) => ({ from: Math.max(r.from, o.from), to: Math.min(r.to, o.to) }))).map(
         (s) => ({ ...s, close: r.on === 'back' }),
       );
@@ -322,4 +320,3 @@ function merged(list: readonly { from: Ticks; to: Ticks }[]): { from: Ticks; to:
 /** True while the partners are held body to body. */
 export const embracedAt = (c: Contacts, tick: Ticks): boolean =>
   embraces(c).some((s) => s.from <= tick && tick < s.to);
-

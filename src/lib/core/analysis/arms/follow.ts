@@ -20,7 +20,16 @@ import type { ArmEvent, Join } from './contacts';
 import { judge } from './judge';
 import { headroomShort, restTooFar, shouldersTooFar } from './reach';
 import { quarter, relativeFacings } from './relative';
-import { valueAt, type ArmFault, type Arms, type Both, type HandPass, type HandsInput, type HeldArm, type Since } from './types';
+import {
+  valueAt,
+  type ArmFault,
+  type Arms,
+  type Both,
+  type HandPass,
+  type HandsInput,
+  type HeldArm,
+  type Since,
+} from './types';
 
 /** How far past a quarter a facing must be before the next one counts: an estimate may be off by so much. Our choice. */
 const PAST: Degrees = 60;
@@ -56,7 +65,10 @@ class Follower {
     this.#input = input;
     this.phi = relativeFacings(input.paths.leader, input.paths.follower);
     const from = input.contacts.from;
-    const phi = { leader: quarter(this.#phiAt('leader', from)), follower: quarter(this.#phiAt('follower', from)) };
+    const phi = {
+      leader: quarter(this.#phiAt('leader', from)),
+      follower: quarter(this.#phiAt('follower', from)),
+    };
     this.#state = { phi, arms: [], crossing: 0, rests: [] };
     if (input.contacts.begun) this.#begin(from, phi);
   }
@@ -92,7 +104,10 @@ class Follower {
     const followed = { from: contacts.from, phi: this.phi, held, rests, crossings, passes, leads };
     const locked = this.#faults.filter((f) => f.code === 'locks');
     const behind = [...this.#behind.values()].filter(
-      (b) => !locked.some((l) => l.code === 'locks' && b.code === 'behind-back' && l.arm === b.arm && l.role === b.role),
+      (b) =>
+        !locked.some(
+          (l) => l.code === 'locks' && b.code === 'behind-back' && l.arm === b.arm && l.role === b.role,
+        ),
     );
     const faults = [...contacts.faults, ...this.#faults, ...behind, ...judge(followed, this.#relative)];
     return { ...followed, faults: faults.sort((a, b) => a.tick - b.tick) };
@@ -171,14 +186,23 @@ class Follower {
     }
   }
   #settle(tick: Ticks): void {
-    for (const role of ROLES) this.#turn(role, quarter(this.#phiAt(role, tick)) - this.#state.phi[role], tick);
+    for (const role of ROLES)
+      this.#turn(role, quarter(this.#phiAt(role, tick)) - this.#state.phi[role], tick);
   }
   #lookBehind(role: Role, tick: Ticks): void {
     for (const a of this.#state.arms) {
-      if (a.height === 'overhead' || asRight(a[role], a.w[role]) < 270 || !inRange(a[role], a.w[role])) continue;
+      if (a.height === 'overhead' || asRight(a[role], a.w[role]) < 270 || !inRange(a[role], a.w[role]))
+        continue;
       const key = `${role}${a.leader}`;
       if (!this.#behind.has(key))
-        this.#behind.set(key, { code: 'behind-back', role, hand: a[role], arm: a.leader, tick, ref: undefined });
+        this.#behind.set(key, {
+          code: 'behind-back',
+          role,
+          hand: a[role],
+          arm: a.leader,
+          tick,
+          ref: undefined,
+        });
     }
   }
 
@@ -191,7 +215,10 @@ class Follower {
       case 'raise':
         return this.#raise(e.join, e.tick);
       case 'lower':
-        return this.#lower(e.joins.flatMap((j) => this.#arms.get(j) ?? []), e);
+        return this.#lower(
+          e.joins.flatMap((j) => this.#arms.get(j) ?? []),
+          e,
+        );
       case 'over':
         return this.#over(e);
       case 'rest': {
@@ -311,7 +338,13 @@ class Follower {
     const roles = heads === 'both' ? ROLES : [heads];
     if (!raised) {
       const fault: { ref: Ref } = { ref };
-      this.#faults.push({ code: 'not-raised', role: roles[0] ?? 'follower', arm: join.leader, tick, ...fault });
+      this.#faults.push({
+        code: 'not-raised',
+        role: roles[0] ?? 'follower',
+        arm: join.leader,
+        tick,
+        ...fault,
+      });
     }
     if (!a) return;
     const up = a.raised?.tick ?? tick;

@@ -42,7 +42,9 @@ function turnedOn(a: Followed, r: HeldRest, relative: Relative, tick: Ticks): De
   const turner = otherRole(r.role);
   const exact = (relative(tick) - relative(r.from)) * (turner === 'follower' ? 1 : -1);
   const seen = phiAt(a, turner, tick) - phiAt(a, turner, r.from);
-  return Math.sign(exact) !== Math.sign(seen) ? 0 : Math.sign(exact) * Math.min(Math.abs(exact), Math.abs(seen));
+  return Math.sign(exact) !== Math.sign(seen)
+    ? 0
+    : Math.sign(exact) * Math.min(Math.abs(exact), Math.abs(seen));
 }
 
 /** A block stops a turn in the one direction it was laid on against; turning out of it is free. */
