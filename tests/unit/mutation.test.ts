@@ -32,7 +32,6 @@ const edited = (f: Figure, edits: readonly FigureEdit[], unknowable?: string): M
 const each = (a: Analysis, make: (role: Role, w: Weighed) => Mutant[]): Mutant[] =>
   ROLES.flatMap((role) => steps(a, role).flatMap((w) => make(role, w)));
 
-const FREE_FEET = 'the dance’s figures may change feet, and both roles do';
 const OPENING = 'ends in an opening to go from, and no ending is declared';
 const FREE_HANDS = 'a half turn the other way, with nothing that tells: no hold declared at the end';
 

@@ -98,7 +98,8 @@ function only(figures: readonly Figure[], rest: Omit<Asked, 'figure'>): Result<A
   return ok({ figure, ...rest });
 }
 
-const metres = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 1000) / 1000 : null);
+/** Estimates: to the ten centimetres, no more is known. */
+const metres = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 10) / 10 : null);
 
 /** What the arms are at each stretch, and which hand goes over whose head when. */
 function armsReport(a: Analysis) {
@@ -119,6 +120,29 @@ function armsReport(a: Analysis) {
   };
 }
 
+/** How far the most bent words are from where they land: in units of how soft a word is, and roughly in centimetres. */
+function strainReport(a: Analysis) {
+  const worst = a.floor.words.toSorted((x, y) => y.strain - x.strain).slice(0, 3);
+  return {
+    total: Math.round(a.solved.solution.cost * 10) / 10,
+    words: worst
+      .filter((w) => w.strain > 1)
+      .map((w) => ({
+        role: w.role,
+        count: sayCount(Math.max(0, w.tick), a.figure.feel),
+        strain: Math.round(w.strain * 10) / 10,
+        aboutCm: Math.round(Math.hypot(w.at.x - w.said.x, w.at.y - w.said.y) * 10) * 10,
+      })),
+    other: a.floor.strained
+      ? {
+          term: a.floor.strained.kind,
+          count: sayCount(Math.max(0, a.floor.strained.tick), a.figure.feel),
+          strain: Math.round(a.floor.strained.strain * 10) / 10,
+        }
+      : null,
+  };
+}
+
 /** The answer: plain data, counts as written, metres and degrees. */
 function report(a: Analysis, asked: Asked, clock: () => number) {
   const until = clock() + MENDS_BUDGET;
@@ -132,6 +156,12 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
     roles: Object.fromEntries(ROLES.map((role) => [role, roleReport(a, role)])),
     arms: armsReport(a),
     floor: {
+      strain: strainReport(a),
+      sides: floor.sides.map((s) => ({
+        count: say(Math.max(0, s.tick)),
+        leader: s.leader,
+        undecided: s.undecided,
+      })),
       closest: { count: say(Math.max(0, floor.closest.tick)), gap: metres(floor.closest.gap) },
       rectangle: {
         width: metres(floor.rectangle.maxX - floor.rectangle.minX),

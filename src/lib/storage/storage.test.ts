@@ -417,3 +417,40 @@ describe('bringing what ships', () => {
     expect((await compareShipped(db, shipped)).missing).toEqual({ figures: [], combinations: [] });
   });
 });
+
+describe('a store of an earlier version', () => {
+  it('is rewritten once, so that turns made first still are', async () => {
+    const name = `old-${n}`;
+    const old = new Dexie(name);
+    old.version(1).stores({ figures: 'id, updated', settings: 'key' });
+    old.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
+    old.version(3).stores({ combinations: 'id, updated' });
+    await old.open();
+    const push = { ...figure('push'), lines: 'leader 1 side r1/4 2 close\nfollower 1 side 2 close' };
+    await old.table('figures').bulkAdd([
+      { id: 'push', rev: 2, updated: 1, figure: push },
+      {
+        id: 'late',
+        rev: 1,
+        updated: 1,
+        version: {
+          id: 'late',
+          of: 'push',
+          change: {
+            details: {},
+            items: [{ track: 'leader', at: '2', was: 'close', to: '2', now: 'back l1/2' }],
+          },
+        },
+      },
+    ]);
+    const c = { ...newCombination('c'), own: [{ ...push, id: 'own' }] };
+    await old.table('combinations').add({ id: 'c', rev: 1, updated: 1, combination: c });
+    old.close();
+    const now = openDatabase(name);
+    await now.open();
+    const lines = (await loadAll(now)).map((r) => r.figure.lines.split('\n')[0]);
+    expect(lines.sort()).toEqual(['leader 1 r1/4 side 2 close', 'leader 1 r1/4 side 2 l1/2 back']);
+    expect((await loadCombination(now, 'c'))?.combination.own[0]?.lines).toContain('1 r1/4 side');
+    now.close();
+  });
+});

@@ -17,8 +17,6 @@ import { moved, scoreOf, writtenOut, type Score } from '../vary';
 import { danced, joint, type Pass, type Plan } from './plan';
 import { frameOf, type Pose, type Reading } from './reading';
 
-type Both<T> = Readonly<Record<Role, T>>;
-
 /** A combination danced as one figure: the state that leaves one figure enters the next. */
 export interface Whole {
   readonly figure: Figure;

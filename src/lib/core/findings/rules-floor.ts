@@ -185,7 +185,7 @@ export const laneBlocked: Rule = {
         code: 'lane-blocked',
         severity: 'caution',
         role: 'leader',
-        tick: worst.tick,
+        tick: nearestBeat(worst.tick),
         details: { count: say(a, nearestBeat(worst.tick)), short: Math.round(short(worst) * 100), side },
       },
     ];
@@ -229,7 +229,7 @@ export const collision: Rule = {
       {
         code: 'collision',
         severity: 'caution',
-        tick: worst.tick,
+        tick: nearestBeat(worst.tick),
         details: { count: say(a, nearestBeat(worst.tick)), overlap: roughly(worst.by) },
       },
     ];
@@ -258,7 +258,7 @@ export const outOfReach: Rule = {
       {
         code: 'out-of-reach',
         severity: 'look',
-        tick: worst.tick,
+        tick: nearestBeat(worst.tick),
         details: { count: say(a, nearestBeat(worst.tick)), over: roughly(worst.by) },
       },
     ];
@@ -380,7 +380,7 @@ export const whichSide: Rule = {
         code: 'which-side',
         severity: 'look',
         role: 'leader',
-        tick: Math.max(0, s.tick),
+        tick: nearestBeat(s.tick),
         details: { count: say(a, nearestBeat(s.tick)), side: s.leader },
       }));
   },

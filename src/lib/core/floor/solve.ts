@@ -1,6 +1,6 @@
 import type { FloorTerm, Problem } from './problem';
 import type { Term } from './sigma.data';
-import { Skyline, factor, substitute } from './skyline';
+import { factor, substitute, type Skyline } from './skyline';
 
 /** A solution and what it costs: the sum of the squares of all strains. */
 export interface Solution {
@@ -79,10 +79,9 @@ export function descend(p: Problem, from: Float64Array, how: How = {}): Solution
   let n = 0;
   for (let done = false; n < most && !done; n++) {
     let better = false;
-    let moved = 0;
     for (let tries = 0; tries < 12 && !better; tries++) {
       if (factor(m.here.matrix, damp, m.lower)) {
-        moved = stepFrom(m, x);
+        const moved = stepFrom(m, x);
         const next = evaluate(p, m.trial, how, m.there, m.here.slack, moved);
         if (next <= cost) {
           better = true;

@@ -43,6 +43,22 @@
     const tempo = { ...f.tempo, [key]: value };
     set({ tempo: { min: Math.min(tempo.min, value), max: Math.max(tempo.max, value) } });
   }
+  const FACINGS = [
+    [0, 'along the line'],
+    [45, 'diagonally right'],
+    [90, 'right'],
+    [135, 'diagonally back right'],
+    [180, 'against the line'],
+    [-135, 'diagonally back left'],
+    [-90, 'left'],
+    [-45, 'diagonally left'],
+  ] as const;
+  /** An ending declared, or declared no more. */
+  function setEnd(key: 'hold' | 'facing' | 'formation', value: string) {
+    const { [key]: _, ...rest } = f.end;
+    const said = value === '' ? {} : { [key]: key === 'facing' ? Number(value) : value };
+    set({ end: { ...rest, ...said } as Details['end'] });
+  }
   function setDance(dance: keyof typeof DANCES) {
     const row = DANCES[dance];
     set({ dance, feel: row.feel, tempo: { ...row.tempo } });
@@ -118,9 +134,7 @@
       onchange={(e) => set({ start: { ...f.start, facing: Number(e.currentTarget.value) } })}
     >
       {#if f.start.facing % 45 !== 0}<option value={f.start.facing}>{f.start.facing}°</option>{/if}
-      {#each [[0, 'along the line'], [45, 'diagonally right'], [90, 'right'], [135, 'diagonally back right'], [180, 'against the line'], [-135, 'diagonally back left'], [-90, 'left'], [-45, 'diagonally left']] as [v, n] (v)}<option
-          value={v}>{n}</option
-        >{/each}
+      {#each FACINGS as [v, n] (v)}<option value={v}>{n}</option>{/each}
     </select></label
   >
   <label
@@ -138,13 +152,29 @@
     ></label
   >
   <label
-    >ends<select
-      value={f.end.formation ?? ''}
-      onchange={(e) => set({ end: { ...f.end, formation: (e.currentTarget.value || undefined) as never } })}
+    >ends<select value={f.end.formation ?? ''} onchange={(e) => setEnd('formation', e.currentTarget.value)}
       ><option value="">as it starts</option>{#each FORMATION_IDS as x (x)}<option value={x}
           >{x.replaceAll('-', ' ')}</option
         >{/each}</select
     ></label
+  >
+  <label
+    >ends in<select value={f.end.hold ?? ''} onchange={(e) => setEnd('hold', e.currentTarget.value)}
+      ><option value="">any hold</option>{#each HOLD_IDS as x (x)}<option value={x}>{HOLDS[x].says}</option
+        >{/each}</select
+    ></label
+  >
+  <label
+    >leader ends facing<select
+      value={f.end.facing === undefined ? '' : String(f.end.facing)}
+      onchange={(e) => setEnd('facing', e.currentTarget.value)}
+    >
+      <option value="">any way</option>
+      {#if f.end.facing !== undefined && f.end.facing % 45 !== 0}<option value={String(f.end.facing)}
+          >{f.end.facing}°</option
+        >{/if}
+      {#each FACINGS as [v, n] (v)}<option value={String(v)}>{n}</option>{/each}
+    </select></label
   >
   <label
     >feel<select value={f.feel} onchange={(e) => set({ feel: e.currentTarget.value as keyof typeof FEELS })}

@@ -18,6 +18,7 @@
       editor = createEditor(host, desk.figure.lines, {
         change: (lines) => desk.edit({ type: 'set-lines', lines }, 'typing'),
         cursor: follow,
+        writing,
         undo: () => desk.undo(),
         redo: () => desk.redo(),
         leave,
@@ -25,9 +26,20 @@
     });
     return () => {
       gone = true;
+      clearTimeout(pause);
+      desk.writing = false;
       editor?.destroy();
     };
   });
+
+  /** A line counts as being written until nothing has been typed for so long, or the caret is elsewhere. */
+  const PAUSED = 1200;
+  let pause: ReturnType<typeof setTimeout> | undefined;
+  function writing(now: boolean) {
+    clearTimeout(pause);
+    desk.writing = now;
+    if (now) pause = setTimeout(() => (desk.writing = false), PAUSED);
+  }
 
   /** The cursor in the text chooses the step on the rail. */
   function follow(at: number) {

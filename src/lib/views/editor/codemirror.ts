@@ -29,6 +29,7 @@ import {
   DIRECTIONS,
   FOOTWORK,
   KINDS,
+  LANE_WORDS,
   TRACKS,
   TRACK_NAMES,
   UNITS,
@@ -119,6 +120,8 @@ const says = (m: Meaning): string => {
       return `lands: ${FOOTWORK[m.footwork].says}`;
     case 'unit':
       return `${UNITS[m.unit].says} (${UNITS[m.unit].beats} beats)`;
+    case 'lane':
+      return LANE_WORDS[m.lane].says;
     case 'then':
       return 'a pivot after placing, such as then r1/2';
   }
@@ -204,6 +207,8 @@ export const listKeys: readonly KeyBinding[] = [
 export interface EditorHooks {
   readonly change: (text: string) => void;
   readonly cursor: (at: number) => void;
+  /** The caret stands at the end of a footwork line that is being typed. */
+  readonly writing: (now: boolean) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly leave: () => void;
@@ -214,6 +219,13 @@ export interface NotationEditor {
   readonly setProblems: (diagnostics: Diagnostic[]) => void;
   readonly show: (at: number) => void;
   readonly destroy: () => void;
+}
+
+/** The caret stands behind everything on a leader's or follower's line. */
+function atEndOfSteps(state: EditorState): boolean {
+  const { head } = state.selection.main;
+  const line = state.doc.lineAt(head);
+  return head === line.to && /^\s*(leader|follower)\s+\S/i.test(line.text);
 }
 
 /** Puts an editor into `parent`. Undo is the document's own, shared with rail and floor. */
@@ -258,6 +270,8 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           if (u.docChanged && !u.transactions.some((t) => t.annotation(fromOutside)))
             hooks.change(u.state.doc.toString());
           if (u.selectionSet && u.view.hasFocus) hooks.cursor(u.state.selection.main.head);
+          if (u.docChanged || u.selectionSet || u.focusChanged)
+            hooks.writing(u.docChanged && u.view.hasFocus && atEndOfSteps(u.state));
         }),
       ],
     }),

@@ -37,6 +37,13 @@
       : `${desk.findings.length + a.parsed.problems.length} to look at.`}
   </div>
   <ul>
+    {#if desk.writing}<li class="so-far">
+        <span class="where num">…</span>
+        <p>
+          So far: {a.counts} counts; free now: leader {a.roles.leader.endFree ?? 'both'}, follower {a.roles
+            .follower.endFree ?? 'both'}.
+        </p>
+      </li>{/if}
     {#if desk.figure.mistake}<li class="meant"><b>A mistake on purpose.</b> {desk.figure.mistake}</li>{/if}
     {#each a.parsed.problems.slice(0, 6) as p, i (i)}
       <li class="wrong">

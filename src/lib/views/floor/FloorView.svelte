@@ -77,7 +77,8 @@
     points.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('');
 
   const lane = $derived.by(() => {
-    const at = (right: number, ahead: number) => view.point(fromBody(a.figure.start.facing, right, ahead));
+    const heading = a.solved.problem.input.lane ?? a.figure.start.facing;
+    const at = (right: number, ahead: number) => view.point(fromBody(heading, right, ahead));
     const end = 4;
     return `${path([at(-LANE_HALF, -end), at(-LANE_HALF, end), at(LANE_HALF, end), at(LANE_HALF, -end)])}Z`;
   });
@@ -145,12 +146,41 @@
         ? `only the ${inside[0]} in the lane`
         : 'lane empty';
   });
+  /** Words bent further than this many times as far as they are soft are drawn: where they lead, and where they land. */
+  const BENT = 1.5;
+  const bent = $derived(
+    a.floor.words
+      .filter((w) => w.strain > BENT && w.tick >= 0 && shown.includes(w.role))
+      .filter((w) => !follow || Math.abs(w.tick - player.tick) <= AROUND)
+      .map((w) => ({ ...w, from: view.point(w.said), to: view.point(w.at) })),
+  );
+  const bentMost = $derived(
+    bent.reduce<(typeof bent)[number] | undefined>(
+      (m, w) => (w.strain > (m?.strain ?? 0) ? w : m),
+      undefined,
+    ),
+  );
+  /** To the ten centimetres: more is not known. */
+  const about = (m: number) => `${Math.max(10, Math.round(m * 10) * 10)} cm`;
+  const bentWords = $derived(
+    bentMost &&
+      `the ${bentMost.role}’s step at ${sayCount(bentMost.tick, a.figure.feel)} lands about ${about(Math.hypot(bentMost.at.x - bentMost.said.x, bentMost.at.y - bentMost.said.y))} from where its words lead`,
+  );
+  /** A pass whose side nothing written decides: the leader's last step before it can say. */
+  const open = $derived.by(() => {
+    const side = frame === 'slot' && desk.edit ? a.floor.sides.find((s) => s.undecided) : undefined;
+    const w = side && a.roles.leader.actions.findLast((x) => x.change && x.tick <= side.tick);
+    return side && w ? { side, w } : undefined;
+  });
+  function sayLane(lane: 'left' | 'right') {
+    if (open) desk.edit?.({ type: 'set-action', role: 'leader', at: open.w.ref, patch: { lane } });
+  }
   const r = $derived(a.floor.rectangle);
   const needs = $derived(
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
   );
   const describe = $derived(
-    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are ${apart.toFixed(1)} metres apart. It needs ${needs}. Arms: ${armsNow}.`,
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are about ${about(apart)} apart. It needs ${needs}. Arms: ${armsNow}.${bentWords ? ` ${bentWords}.` : ''}`,
   );
 </script>
 
@@ -183,6 +213,12 @@
         onpointerup={drop}
         onpointercancel={() => (pulling = undefined)}
       />
+    {/each}
+    {#each bent as w (`${w.role}${w.index}`)}
+      <g class="bent {w.role}">
+        <line x1={w.from.x} y1={w.from.y} x2={w.to.x} y2={w.to.y} />
+        <circle cx={w.from.x} cy={w.from.y} r="3.5" />
+      </g>
     {/each}
     {#each poses as { role, pose } (role)}
       {@const t = torso(role)}
@@ -218,10 +254,17 @@
     {/each}
   </svg>
   <figcaption>
-    <span>{apart.toFixed(2)} m apart</span>
+    <span>about {about(apart)} apart</span>
     {#if laneWord}<span>{laneWord}</span>{/if}
     {#if frame === 'line-of-dance'}<span>arrow: line of dance; the wall is to its right</span>{/if}
     {#if needs}<span>needs {needs}</span>{/if}
+    {#if bentWords}<span>{bentWords}</span>{/if}
+    {#if open}<span class="ask"
+        >Which side does the leader take at {sayCount(Math.max(0, open.side.tick), a.figure.feel)}?
+        <button onclick={() => sayLane('left')}>left of the lane</button><button
+          onclick={() => sayLane('right')}>right of the lane</button
+        ></span
+      >{/if}
     {#if a.roles.leader.total || a.roles.follower.total}<span
         >turns {(a.roles.leader.total / 360).toFixed(2)} and {(a.roles.follower.total / 360).toFixed(2)}</span
       >{/if}
@@ -229,6 +272,22 @@
 </figure>
 
 <style>
+  .bent line {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+    stroke-dasharray: 3 3;
+  }
+  .bent circle {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .ask {
+    display: inline-flex;
+    gap: 6px;
+    align-items: center;
+    flex-wrap: wrap;
+  }
   .floor {
     margin: 0;
   }

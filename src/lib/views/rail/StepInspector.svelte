@@ -3,14 +3,18 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import { printTurn, readTurn } from '$lib/core/notation';
   import {
+    DANCES,
     DIRECTIONS,
     DIRECTION_NAMES,
     FOOTWORK_NAMES,
     KINDS,
     KIND_NAMES,
+    LANE_WORDS,
+    turnsInPlace,
     type Direction,
     type Footwork,
     type Kind,
+    type LaneWord,
   } from '$lib/core/vocabulary';
   import type { ActionPatch } from '$lib/core/figure';
   import { sayCount } from '$lib/core/time';
@@ -109,12 +113,36 @@
         </select>
       </label>
     {/if}
-    {#if !still || w.action.kind === 'pivot'}
+    {#if !still || turnsInPlace(w.action.kind)}
       <label
         >turn into it
         <select value={turnValue} onchange={(e) => set({ turn: readAmount(e.currentTarget.value) })}
           >{@render turnOptions(turnValue)}</select
         >
+      </label>
+    {/if}
+    {#if w.action.turn !== undefined && w.action.direction !== undefined && w.action.direction !== 'place'}
+      <label
+        >made
+        <select
+          value={w.action.turnAfter ? 'after' : 'before'}
+          onchange={(e) => set({ turnAfter: e.currentTarget.value === 'after' ? true : undefined })}
+          title="Before: the direction is said in the new facing. While stepping: the foot goes where it would have gone."
+        >
+          <option value="before">before the step</option><option value="after">while stepping</option>
+        </select>
+      </label>
+    {/if}
+    {#if !still && DANCES[desk.figure.dance].frame === 'slot'}
+      <label
+        >stands
+        <select
+          value={w.action.lane ?? ''}
+          onchange={(e) => set({ lane: (e.currentTarget.value || undefined) as LaneWord | undefined })}
+        >
+          <option value="">not said</option>
+          {#each Object.entries(LANE_WORDS) as [id, l] (id)}<option value={id}>{l.says}</option>{/each}
+        </select>
       </label>
     {/if}
     {#if !still}

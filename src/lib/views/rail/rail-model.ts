@@ -3,7 +3,7 @@ import { TICKS_PER_BEAT, type Role } from '$lib/core/base';
 import { fractionOf } from '$lib/core/notation';
 import { railBeat } from '$lib/core/scene';
 import { positionAt, sayCount } from '$lib/core/time';
-import { DIRECTIONS, KINDS } from '$lib/core/vocabulary';
+import { DIRECTIONS, KINDS, LANE_WORDS } from '$lib/core/vocabulary';
 
 /** What the rail draws, in beats from its left edge. */
 export interface RailMark {
@@ -66,7 +66,7 @@ export function marks(a: Analysis, role: Role): RailMark[] {
 
 /** A step in words, for a screen reader. @example 'Leader 3&, R, in place' */
 export function describe(a: Analysis, role: Role, w: Weighed): string {
-  const { kind, direction, size, turn, then, footwork } = w.action;
+  const { kind, direction, size, turn, turnAfter, then, footwork, lane } = w.action;
   const parts = [
     `${role === 'leader' ? 'Leader' : 'Follower'} ${sayCount(w.tick, a.figure.feel)}`,
     w.foot && (w.foot === 'L' ? 'left' : 'right'),
@@ -77,8 +77,9 @@ export function describe(a: Analysis, role: Role, w: Weighed): string {
         : KINDS[kind].says,
     size !== undefined ? (typeof size === 'number' ? `${size} times normal size` : size) : undefined,
     footwork,
-    turn ? `${turnWords(turn)} into it` : undefined,
+    turn ? `${turnWords(turn)} ${turnAfter ? 'while stepping' : 'into it'}` : undefined,
     then ? `then ${turnWords(then)} on the spot` : undefined,
+    lane && LANE_WORDS[lane].says,
     w.fault ? 'not possible as written' : undefined,
   ];
   return parts.filter(Boolean).join(', ');
