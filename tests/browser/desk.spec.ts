@@ -16,7 +16,7 @@ async function write(page: Page, lines: string[]) {
   await page.keyboard.press('Control+a');
   await page.keyboard.press('Delete');
   for (const [i, line] of lines.entries()) {
-    await page.keyboard.insertText(line);
+    await page.keyboard.type(line, { delay: 60 });
     if (i < lines.length - 1) await page.keyboard.press('Enter');
   }
 }
@@ -75,7 +75,7 @@ test('text, rail and floor stay in step, with one undo history', async ({ page }
 
   await editor(page).click();
   await page.keyboard.press('Control+End');
-  await page.keyboard.insertText(' free');
+  await page.keyboard.type(' free', { delay: 60 });
   await expect.poll(() => text(page)).toContain('free');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect.poll(() => text(page)).toBe(original);
@@ -123,10 +123,9 @@ test('mistakes are underlined with what was expected and a quick fix, and the re
 test('completion offers the words while typing', async ({ page }) => {
   await desk(page, 'demo-push');
   await write(page, ['leader 1 ']);
-  await page.keyboard.type('anc');
+  await page.keyboard.type('anc', { delay: 90 });
   await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('hook, replace, place');
-  await page.waitForTimeout(150);
-  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
   await expect.poll(() => text(page)).toContain('leader 1 anchor');
 });
 

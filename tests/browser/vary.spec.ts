@@ -79,7 +79,7 @@ test('turns: every amount with its rate, its end hold and its mends', async ({ p
   await expect(offer(page, 'One and a half turns right')).toContainText('turns a second at the fastest');
   await expect(offer(page, 'Two and a half turns right')).toBeVisible();
   await use(page, 'No turn');
-  expect(await text(page)).toContain('follower 1 fwd 2 fwd 3 place & place 4 back small');
+  expect(await text(page)).toContain('follower 1 fwd 2 fwd 3 place & place 4 back');
 });
 
 test('length: a walk goes on by an even number of steps', async ({ page }) => {

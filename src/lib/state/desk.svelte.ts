@@ -16,6 +16,13 @@ export interface Selection {
 
 const sameRef = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item && a.step === b.step;
 
+/** The mends tried so far, by finding, and whether there are no more to come. */
+interface Tried {
+  readonly of: Analysis;
+  readonly map: Readonly<Record<string, readonly Fix[]>>;
+  readonly all: boolean;
+}
+
 /**
  * One figure on the desk: the document with its history, and everything derived from it. Text, rail, floor and
  * details all change it through {@link edit}; nothing else does.
@@ -27,7 +34,7 @@ export class Desk {
   notice = $state('');
   /** How the figure is kept: as a version, and where its parent has changed under it. */
   kept: Pick<FigureRow, 'version' | 'conflicts'> = $state.raw({});
-  #fixes: { of: Analysis; map: Readonly<Record<string, readonly Fix[]>> } | undefined = $state.raw(undefined);
+  #fixes: Tried | undefined = $state.raw(undefined);
   readonly #finder: FixFinder;
   readonly heights: Heights;
   /** Called with every new version of the figure. */
@@ -109,7 +116,8 @@ export class Desk {
 
   /** The tried mends of a finding; undefined while they are being tried. */
   fixes(f: Finding): readonly Fix[] | undefined {
-    return this.#fixes?.of === this.analysis ? this.#fixes.map[keyOf(f)] : undefined;
+    const tried = this.#fixes;
+    return tried?.of === this.analysis ? (tried.map[keyOf(f)] ?? (tried.all ? [] : undefined)) : undefined;
   }
 
   /** Has mends tried for every finding, off the main thread; those of an older version are dropped. */
@@ -119,12 +127,10 @@ export class Desk {
     this.#finder.ask(this.figure, this.heights, (answer) => {
       if (this.analysis !== of) return;
       const map = this.#fixes?.of === of ? this.#fixes.map : {};
-      if (answer.type === 'fixes') this.#fixes = { of, map: { ...map, [answer.key]: answer.fixes } };
-      else
-        this.#fixes = {
-          of,
-          map: { ...Object.fromEntries(this.findings.map((f) => [keyOf(f), []])), ...map },
-        };
+      this.#fixes =
+        answer.type === 'done'
+          ? { of, map, all: true }
+          : { of, map: { ...map, [answer.key]: answer.fixes }, all: false };
     });
   }
 }

@@ -67,7 +67,7 @@
   });
 
   $effect(() => {
-    void desk.analysis;
+    void desk.findings;
     const timer = setTimeout(() => desk.seekFixes(), 80);
     return () => clearTimeout(timer);
   });

@@ -262,6 +262,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
           icons: false,
           maxRenderedOptions: 16,
           activateOnTypingDelay: 150,
+          interactionDelay: 0,
         }),
         lintGutter(),
         placeholder('leader 1 back 2 close 3 triple …'),
