@@ -7,6 +7,8 @@ import { demoFigures as demo } from '$lib/demo';
 /** What the benchmark measures: the core, and three figures to measure it on. */
 export { analyse } from '$lib/core/analysis';
 export { check, fixesFor } from '$lib/core/findings';
+export { problemOf, solveFloor } from '$lib/core/floor';
+export { denseDescent } from '$lib/core/floor/reference';
 export { parse } from '$lib/core/notation';
 export { graph, plansFor, routes, stateOfHold } from '$lib/core/arms';
 export { consequence, offersFor, repairs, GROUPS } from '$lib/core/vary';

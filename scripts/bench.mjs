@@ -46,18 +46,41 @@ function time(work, runs, before = 600) {
 async function core() {
   const { analyse, check, fixesFor, parse, long, medium, wrong, ...armsCore } = await loadCore();
   const both = (f) => time(() => check(analyse(f)), 1000);
-  const sixteen = both(medium);
-  report('analyse and check a 16-count figure, median', ms(sixteen.median), '1 ms');
-  report('analyse and check a 16-count figure, p95', ms(sixteen.p95), '—');
+  const taught = armsCore.demoFigures.find((f) => f.id === 'demo-wrap-hammerlock');
+  const sixteen = both(taught);
+  report('analyse and check a taught 16-count figure, median', ms(sixteen.median), '1 ms');
+  report('analyse and check a taught 16-count figure, p95', ms(sixteen.p95), '—');
+  report('the same with 16 counts of no figure, median', ms(both(medium).median), '1 ms');
   report('parse alone, 16 counts, median', ms(time(() => parse(medium.lines), 400).median), '—');
   const big = both(long);
   report('analyse and check a 128-beat figure, median', ms(big.median), '8 ms');
+  places(analyse(taught), analyse(long), armsCore);
   const a = analyse(wrong);
   const f = check(a)[0];
   report('try the mends of a finding, median', ms(time(() => fixesFor(a, f, 3), 200).median), '—');
   arms(armsCore);
   varying({ analyse, ...armsCore });
   await composing(armsCore);
+}
+
+/** All places of a figure at once: from its words, from its places before the last key, and without any skill. */
+function places(taught, long, { solveFloor, problemOf, denseDescent }) {
+  const row = (what, { solved }, cold, warm) => {
+    const { input } = solved.problem;
+    const { x } = solved.solution;
+    report(`places of ${what}, from the words, median`, ms(time(() => solveFloor(input), 400).median), cold);
+    const near = () => ({ x, settled: false });
+    report(
+      `places of ${what}, after a key, median`,
+      ms(time(() => solveFloor(input, near), 400).median),
+      warm,
+    );
+  };
+  row('a taught 16-count figure', taught, '1.5 ms', '0.5 ms');
+  row('128 beats', long, '8 ms', '—');
+  const p = problemOf(taught.solved.problem.input);
+  const dense = time(() => denseDescent(p, p.words), 10, 2);
+  report('the same 16 counts with dense matrices, median', ms(dense.median), '—');
 }
 
 function varying({

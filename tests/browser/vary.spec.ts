@@ -92,7 +92,7 @@ test('length: a walk goes on by an even number of steps', async ({ page }) => {
 
 test('level: easier and harder, the hands with it', async ({ page }) => {
   await open(page, 'demo-push-turn');
-  await page.locator('h1').click();
+  await page.getByRole('heading', { name: 'Checked as you write' }).click();
   await page.keyboard.press('w');
   await expect(page.getByRole('region', { name: 'Vary' })).toBeVisible();
   await vary(page, 'Easier, harder');
@@ -149,13 +149,13 @@ test('a conflict is shown with both words and is settled by choice', async ({ pa
   const all = (await page.locator('.cm-line').allTextContents()).join('\n');
   await page.locator('.cm-content').click();
   await page.keyboard.press('Control+a');
-  await page.keyboard.insertText(all.replace('fwd small l1/4 4 back l1/4', 'fwd small r1/4 4 back r1/4'));
+  await page.keyboard.insertText(all.replace('l1/4 fwd small 4 l1/4 back', 'r1/4 fwd small 4 r1/4 back'));
   await saved(page);
   await page.waitForTimeout(200);
   await open(page, 'demo-left-pass-turn');
   const bands = page.getByText('The figure it is a version of has changed here too.');
   await expect(bands).toHaveCount(2);
-  await expect(bands.last()).toContainText('Follower 4: here “back l3/4”, there “back r1/4”.');
+  await expect(bands.last()).toContainText('Follower 4: here “l3/4 back”, there “r1/4 back”.');
   await page.goto('/figures');
   await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();
   await expect(page.getByText('2 to decide')).toBeVisible();
@@ -164,9 +164,9 @@ test('a conflict is shown with both words and is settled by choice', async ({ pa
   await expect(bands).toHaveCount(1);
   await page.getByRole('button', { name: 'Take the other’s' }).first().click();
   await expect(bands).toHaveCount(0);
-  await expect(page.locator('.cm-content')).toContainText('4 back r1/4');
+  await expect(page.locator('.cm-content')).toContainText('4 r1/4 back');
   await page.reload();
-  await expect(page.locator('.cm-content')).toContainText('back small l3/4 4 back r1/4');
+  await expect(page.locator('.cm-content')).toContainText('l3/4 back small 4 r1/4 back');
 });
 
 test('three layers side by side: what differs is marked, what is equal is quiet', async ({ page }) => {

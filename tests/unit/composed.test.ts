@@ -26,6 +26,7 @@ import {
   finish,
   graphOf,
   keepOnly,
+  holdsInChain,
   mendEdits,
   mendsFor,
   requestOf,
@@ -306,6 +307,32 @@ describe('mends of a joint', () => {
       [2, -0.4],
     ]);
     expect(planOf(done, all).beats).toBe(plan.beats);
+  });
+
+  /** Derived: a leader who ends beside the lane may begin there; as far on the other side is no way to go. */
+  it('further over is danced in the whole chain', () => {
+    const lines =
+      'leader 1 side off the lane left 2 close\nfollower 1 place 2 place\nhands 1 left to right low';
+    const beside: Figure = { ...newFigure('beside', 'slot-swing', 'beside'), lines };
+    const repertoire = new Repertoire([...demoFigures, beside]);
+    const plan = planOf(board(['beside', 'demo-left-pass', 'demo-push']), repertoire);
+    const [a, b] = [plan.passes[0]!.reading, plan.passes[1]!.reading];
+    const [over] = mendsFor({ before: a, after: b, was: 0, will: 0, readings: [] });
+    if (over?.type !== 'over') throw new Error('not offered');
+    expect(over.over).toBeLessThan(0);
+    expect(holdsInChain(plan, 1, over, repertoire)).toBe(true);
+    expect(holdsInChain(plan, 1, { ...over, over: 0.8 }, repertoire)).toBe(false);
+  });
+
+  /** Derived: a side pass turns the leader back along the lane, where the leader's right is the other side of it. */
+  it.each([
+    ['demo-push', 'demo-push', 1],
+    ['demo-left-pass', 'demo-push', -1],
+  ])('after %s, %s begins over on the side the leader calls right', (first, second, side) => {
+    const c = board([first, second]);
+    const beginsAt = (over: number) =>
+      wholeOf(planOf({ ...c, parts: [c.parts[0]!, { ...c.parts[1]!, over }] }, all))!.passes[1]!.pose.x;
+    expect((beginsAt(0.3) - beginsAt(-0.3)) * side).toBeGreaterThan(0.15);
   });
 
   it('arms that must be turned are brought round by a short figure on the spot', () => {

@@ -27,7 +27,7 @@ import {
   type Whole,
 } from '$lib/core/combination';
 import { TICKS_PER_BEAT } from '$lib/core/base';
-import { mendEdits, type Mend } from '$lib/core/composer';
+import { holdsInChain, mendEdits, type Mend } from '$lib/core/composer';
 import type { Joint } from '$lib/core/joints';
 import { boardRows, type BoardRow } from '$lib/core/scene/board';
 import type { ComposeFinder, Rows } from '$lib/workers/compose-finder';
@@ -227,7 +227,8 @@ export class Board {
     const rows = this.kin(into.reading.figure.dance);
     this.finder.mends(joint, rows, this.repertoire.heights, (a) => {
       if (this.chosen !== chosen) return;
-      if (a.type === 'mends') this.mends = a.mends;
+      if (a.type === 'mends')
+        this.mends = a.mends.filter((m) => holdsInChain(plan, chosen.pass, m, this.repertoire));
       else if (a.type === 'done') this.mends ??= [];
     });
   }

@@ -114,6 +114,7 @@ function anchorsOf(
       tick: end,
       place: placeOf(wanted),
       over: last?.over ?? 0,
+      stays: true,
       supposed: figure.end.formation === undefined,
     });
   return anchors;

@@ -3,6 +3,7 @@ import {
   TICKS_PER_BEAT,
   fromBody,
   invariant,
+  radians,
   type Degrees,
   type Point,
   type Role,
@@ -99,10 +100,13 @@ function chainOf(passes: Whole['passes']): Chain {
         at[role].set(p.at + l.tick, { x: point.x + over.x, y: point.y + over.y });
       }
   }
+  /** 1 where the leader looks along the lane as at the beginning of the chain, −1 where back along it. */
+  const along = (p: Pass & { readonly pose: Pose }): number =>
+    Math.round(Math.cos(radians(p.pose.facing - (passes[0]?.pose.facing ?? 0))));
   const links = passes.flatMap((p, i) =>
     i > 0 && !danced(p.joint)
       ? []
-      : [{ tick: p.at, formation: p.reading.figure.start.formation, over: p.over }],
+      : [{ tick: p.at, formation: p.reading.figure.start.formation, over: p.over * along(p) }],
   );
   return { links, guess: (role, tick) => at[role].get(tick) };
 }

@@ -1,8 +1,22 @@
 import { ROLES, TICKS_PER_BEAT, type Role, type Ticks } from '../base';
 import { analyse, type Heights } from '../analysis';
 import { keyOfState, routes, stateOfHold, type ArmState, type Route } from '../arms';
-import { danced, joint, read, type BoardEdit, type Part, type Plan, type Reading } from '../combination';
+import {
+  danced,
+  edited,
+  findingsOf,
+  joint,
+  planOf,
+  read,
+  wholeOf,
+  type BoardEdit,
+  type Part,
+  type Plan,
+  type Reading,
+  type Repertoire,
+} from '../combination';
 import { applyEdits, changeBetween, newFigure, writeRoute, type Figure } from '../figure';
+import { keyOf } from '../findings';
 import { asideAfter, type Joint } from '../joints';
 import { otherEnding } from '../vary';
 import { FORMATION_IDS, HOLD_IDS, type FormationId, type HoldId } from '../vocabulary';
@@ -228,6 +242,40 @@ export function mendEdits(
       return [{ type: 'parts', parts: apart.toSpliced(from.part + 1, 0, ...between) }];
     }
   }
+}
+
+/**
+ * A leader who starts further over does so in the whole chain, back where the lane is danced the other way. True where
+ * with it no joint of the chain gets worse and nothing is wrong that was not before; any other mend changes only what it
+ * stands between, and is true. Dances the chain twice.
+ * @example holdsInChain(plan, 2, { type: 'over', over: -0.4, cost: 0 }, repertoire) // true
+ */
+export function holdsInChain(plan: Plan, pass: number, mend: Mend, repertoire: Repertoire): boolean {
+  if (mend.type !== 'over') return true;
+  let keys = 0;
+  const edits = mendEdits(
+    plan,
+    pass,
+    mend,
+    () => undefined,
+    () => `tried-${keys++}`,
+  );
+  const next = planOf(edits.reduce(edited, plan.combination), repertoire);
+  const joints = ({ passes, loop }: Plan) => [...passes.map((p) => p.joint), loop];
+  const before = joints(plan);
+  if (joints(next).some((j, i) => !holds(j) && holds(before[i]))) return false;
+  const was = new Set(wrongIn(plan, repertoire));
+  return wrongIn(next, repertoire).every((w) => was.has(w));
+}
+const holds = (j: Joint | undefined): boolean => j === undefined || danced(j);
+
+function wrongIn(plan: Plan, repertoire: Repertoire): string[] {
+  const whole = wholeOf(plan, repertoire.heights);
+  return whole
+    ? findingsOf(plan, whole.analysis)
+        .filter((p) => p.finding.severity === 'wrong')
+        .map((p) => keyOf(p.finding))
+    : [];
 }
 
 function overEdits(

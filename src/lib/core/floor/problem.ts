@@ -528,10 +528,9 @@ function addLane(
   q.add(start.leader, ahead.x, ahead.y, SIGMA.pin);
   q.add(start.follower, aside.x, aside.y, SIGMA.laneFollower);
   for (const m of moves.follower) q.add(m.at, aside.x, aside.y, SIGMA.laneFollower);
-  const said = input.dancers.leader.actions.findLast((a) => a.action.lane !== undefined);
   for (const a of input.anchors) {
     const tick = Math.max(a.tick, input.from);
-    if (said && said.action.lane !== 'on' && said.tick <= tick) continue;
+    if (a.stays && staysOff(input, tick)) continue;
     q.add(
       shifted(at('leader', tick), -a.over * aside.x, -a.over * aside.y),
       aside.x,
@@ -542,6 +541,15 @@ function addLane(
   for (const role of ROLES)
     for (const { tick, action } of input.dancers[role].actions)
       if (action.lane === 'on') q.add(at(role, tick), aside.x, aside.y, SIGMA.laneSaid);
+}
+
+/** Has the leader been said to be off the lane, and not back on it, since the figure danced at a tick began? */
+function staysOff(input: FloorInput, tick: Ticks): boolean {
+  const from = Math.max(...input.anchors.filter((a) => !a.stays && a.tick <= tick).map((a) => a.tick));
+  const said = input.dancers.leader.actions.findLast(
+    (a) => a.action.lane !== undefined && a.tick >= from && a.tick <= tick,
+  );
+  return said !== undefined && said.action.lane !== 'on';
 }
 
 /** Further than this on the other side of the leader, the partners do not end as supposed. */

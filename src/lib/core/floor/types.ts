@@ -48,11 +48,16 @@ export interface JoinedHands {
   readonly leader: Foot;
   readonly follower: Foot;
 }
-/** The follower stands so from the leader at a tick; the leader stands `over` to the right of the lane's middle. */
+/**
+ * The follower stands so from the leader at a tick; the leader stands `over` to the right of the lane's middle, looking
+ * along the lane.
+ */
 export interface Anchor {
   readonly tick: Ticks;
   readonly place: Place;
   readonly over: Metres;
+  /** An ending: a leader who is said to be off the lane stays there. */
+  readonly stays?: boolean;
   /** Not said, only supposed: given up where it would bend the words too much. */
   readonly supposed?: boolean;
 }

@@ -69,7 +69,7 @@ export function jointBetween(from: Ends, to: Ends, over: Over = NOT_OVER): Joint
     ...musical(from, to),
     ...feet(x, e),
     ...handDifferences(x, e, hands),
-    ...place(from, to, over),
+    ...place(from, to),
     ...direction(from, to, over),
     ...momentum(x, e),
     ...overlap(x, e),
@@ -138,13 +138,13 @@ function handDifferences(x: Stand, e: Stand, hands: ReturnType<typeof handsBetwe
   return found;
 }
 
-/** In a lane the leader's first step goes to where the figure begins: the follower is measured from there. */
+/** In a lane the leader's first step brings the couple back to its middle: the follower is measured from there. */
 const inSlot = (to: Ends): boolean => DANCES[to.dance].frame === 'slot';
 
-function place(from: Ends, to: Ends, over: Over): Difference[] {
+function place(from: Ends, to: Ends): Difference[] {
   const [x, e] = [from.exit, to.entry];
   const found: Difference[] = [];
-  const right = x.right + (inSlot(to) ? besideOf(from, over) : 0);
+  const right = x.right + (inSlot(to) ? x.aside : 0);
   const off = Math.hypot(right - e.right, x.ahead - e.ahead);
   const fit = band(off, JOINT.place.fits, JOINT.place.small);
   if (off > JOINT.place.said)
@@ -169,9 +169,6 @@ function place(from: Ends, to: Ends, over: Over): Difference[] {
 export const asideAfter = (ends: Ends, over: Metres): Metres =>
   ends.exit.aside + (ends.turnsBack ? -over : over);
 
-/** How far to the right of where the next figure has the leader begin. */
-const besideOf = (from: Ends, over: Over): Metres => asideAfter(from, over.was) - over.will;
-
 /** The leader's facing against the line of dance or the lane, and how far the leader stands off the lane. */
 function direction(from: Ends, to: Ends, over: Over): Difference[] {
   const off = headingOff(from, to);
@@ -184,7 +181,7 @@ function direction(from: Ends, to: Ends, over: Over): Difference[] {
       amount: off,
     });
   if (!inSlot(to)) return found;
-  const beside = besideOf(from, over);
+  const beside = asideAfter(from, over.was) - over.will;
   const aside = Math.abs(beside);
   if (aside > JOINT.lane.fits + 1e-9)
     found.push({

@@ -115,14 +115,6 @@ describe('place, facing and direction', () => {
     const over = jointBetween(aside, next, { was: 0, will: aside.exit.aside });
     expect(over.differences.map((d) => d.code)).not.toContain('lane');
   });
-  const SIDEWAYS = '1 side 2 close 3 side 4 close';
-  it('where both leave the lane together, further over the partners still have each other', () => {
-    const both = ends(figure('eight-count-swing', SIDEWAYS, SIDEWAYS));
-    const next = held('left-right', 'slot-swing');
-    const over = jointBetween(both, next, { was: 0, will: both.exit.aside });
-    expect(Math.abs(both.exit.aside)).toBeGreaterThan(JOINT.lane.fits);
-    expect(over.differences.map((d) => d.code)).not.toContain('place');
-  });
   it('figures counted in different ways cannot share a bar', () => {
     expect(jointBetween(closed(0), held('closed')).fit).toBe('impossible');
   });
