@@ -108,6 +108,8 @@ test('after a figure whose leader ends beside the lane the next starts further o
   await page.goto('/figures');
   await page.getByRole('button', { name: 'New figure' }).click();
   await page.locator('.cm-content').click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
   await page.keyboard.type('leader 1 side off the lane left 2 close', { delay: 60 });
   await page.keyboard.press('Enter');
   await page.keyboard.type('follower 1 place 2 place', { delay: 60 });
@@ -122,7 +124,7 @@ test('after a figure whose leader ends beside the lane the next starts further o
   await library.getByLabel('Search the library').fill('Beside the lane');
   await library.getByRole('button', { name: /^Beside the lane/ }).click();
   await library.getByLabel('Search the library').fill('Left side pass');
-  await library.getByRole('button', { name: /^Left side pass\s*Beginner/ }).click();
+  await library.getByRole('button', { name: /Left side pass\s*back into the lane/ }).click();
   await page
     .getByRole('button', { name: /^Joint into Left side pass: Mended in the joint, back into the lane/ })
     .click();
