@@ -129,15 +129,21 @@ function onSide(p: Problem, from: Float64Array, pushes: readonly FloorTerm[], mo
  */
 export function solveSides(p: Problem, guess: Guess | undefined): { best: Solution; sides: readonly Side[] } {
   if (guess?.settled) return { best: descend(p, guess.x), sides: [] };
-  const first = descend(p, linear(p), { without: 'bodies', most: THROUGH }).x;
+  const { x: first, cost: least } = descend(p, linear(p), { without: 'bodies', most: THROUGH });
   const found = meetings(p, first);
   for (const m of found) m.term.limit = ROOM.bodiesPassing;
   const near = guess && descend(p, guess.x);
-  if (found.length === 0) return { best: near ?? descend(p, first), sides: [] };
+  /** A guess is left where it is dear and the words alone lead to something cheaper. */
+  const atBest = (cold: () => Solution): Solution => {
+    if (near && near.cost - least < SIDE_DECIDED) return near;
+    const other = cold();
+    return near && near.cost <= other.cost + 1e-6 ? near : other;
+  };
+  if (found.length === 0) return { best: atBest(() => descend(p, first)), sides: [] };
   const signs: (1 | -1)[] = found.map((m) => sideOf(m, near?.x ?? first));
   const pushes = (flip?: number): FloorTerm[] =>
     found.map((m, i) => push(m, (i === flip ? -(signs[i] as number) : (signs[i] as number)) as 1 | -1));
-  let best = near ?? onSide(p, first, pushes());
+  let best = atBest(() => onSide(p, first, pushes()));
   const sides = found.map((m, i): Side => {
     let other: Solution | undefined = onSide(p, first, pushes(i), COMPARED);
     if (sideOf(m, other.x) === sideOf(m, best.x)) other = other.cost < best.cost - 1e-6 ? other : undefined;
