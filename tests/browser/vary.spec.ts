@@ -149,7 +149,7 @@ test('a conflict is shown with both words and is settled by choice', async ({ pa
   const all = (await page.locator('.cm-line').allTextContents()).join('\n');
   await page.locator('.cm-content').click();
   await page.keyboard.press('Control+a');
-  await page.keyboard.insertText(all.replace('l1/4 fwd small 4 l1/4 back', 'r1/4 fwd small 4 r1/4 back'));
+  await page.keyboard.insertText(all.replace('l1/4 fwd 4 l1/4 back', 'r1/4 fwd 4 r1/4 back'));
   await saved(page);
   await page.waitForTimeout(200);
   await open(page, 'demo-left-pass-turn');
@@ -166,7 +166,7 @@ test('a conflict is shown with both words and is settled by choice', async ({ pa
   await expect(bands).toHaveCount(0);
   await expect(page.locator('.cm-content')).toContainText('4 r1/4 back');
   await page.reload();
-  await expect(page.locator('.cm-content')).toContainText('l3/4 back small 4 r1/4 back');
+  await expect(page.locator('.cm-content')).toContainText('l3/4 back 4 r1/4 back');
 });
 
 test('three layers side by side: what differs is marked, what is equal is quiet', async ({ page }) => {

@@ -263,10 +263,16 @@ const MUTATORS: Record<string, { readonly codes: readonly FindingCode[]; readonl
           const low = a.contacts.joins.some(
             (j) => j.from <= s.tick && s.tick < j.to && valueAt(j.heights, s.tick, 'low') !== 'overhead',
           );
-          return edited(
+          const made = edited(
             f,
             [{ type: 'set-action', role: 'leader', at: w.ref, patch: { lane } }],
             low ? undefined : 'nothing is held, or held so high that either side will do',
+          );
+          const back = (m: Figure) => analyse(m).floor.sides.some((o) => o.leader === s.leader);
+          return made.map((m) =>
+            back(m.figure)
+              ? { ...m, unknowable: 'the next steps bring the leader back to the side of the pass' }
+              : m,
           );
         }),
   },

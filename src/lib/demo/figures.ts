@@ -21,7 +21,7 @@ export const demoFigures: readonly Figure[] = [
     'Push',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place & place 4 back 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place & place 4 back 5 hook & replace 6 back
     hands 1 two hands low 3 press 4 send
     leads 1 draw back with the body 3 meet in both hands 4 walk forward
     feels 1 a steady draw 3 a wall that gives 4 sent home
@@ -39,7 +39,7 @@ export const demoFigures: readonly Figure[] = [
     'Push with a turn',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back
     hands 1 two hands low 2 raise both 4 lower both
     leads 2 lift as the follower arrives 3 turn with both hands
     feels 2 lifted 3 turned right once
@@ -56,8 +56,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass',
     `
-    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide 4 slow
     leads 1 leave the lane 3 let the follower through
     feels 1 a clear lane 4 a soft end
@@ -69,8 +69,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Right side pass under the arm',
     `
-    leader 1 r1/4 back 2 back small 3 place & place 4 r1/4 side 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
+    leader 1 r1/4 back 2 back 3 place & place 4 r1/4 side 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 raise 4 lower
     leads 1 leave the lane to the right 2 raise the hand
     calls 1 walk 2 under 3 tri & ple 4 step 5 an & chor 6 step`,
@@ -82,7 +82,7 @@ export const demoFigures: readonly Figure[] = [
     'Push, a step short',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place & place 4 back 5 hook 6 back small
+    follower 1 fwd 2 fwd 3 place & place 4 back 5 hook 6 back
     hands 1 two hands low 3 press 4 send
     calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`,
     {
@@ -97,8 +97,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Side pass, lane not cleared',
     `
-    leader 1 back small 2 place 3 place l1/4 & l1/4 close 4 place 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd small 4 l1/4 back 5 hook & replace 6 back
+    leader 1 back 2 place 3 place l1/4 & l1/4 close 4 place 5 hook & replace 6 place
+    follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide 4 slow
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
     {
@@ -200,7 +200,7 @@ export const demoFigures: readonly Figure[] = [
     'Cross-body lead',
     `
     leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 fwd x1.5 6 fwd x1.5 then l1/4 7 l1/4 back 8 hold
+    follower 1 back 2 replace 3 fwd 4 hold 5 fwd 6 fwd then l1/4 7 l1/4 back 8 hold
     hands 1 left to right low
     leads 3 open the door 5 send across
     feels 3 the lane opens 5 led past
@@ -224,7 +224,7 @@ export const demoFigures: readonly Figure[] = [
     'Right turn on 2',
     `
     leader 1 hold 2 fwd 3 replace 4 close 5 hold 6 back 7 replace 8 close
-    follower 1 hold 2 back 3 replace 4 close 5 hold 6 r1/4 fwd small 7 replace r1/2 8 r1/4 close
+    follower 1 hold 2 back 3 replace 4 close 5 hold 6 r1/4 fwd 7 replace r1/2 8 r1/4 close
     hands 1 left to right low 5 raise 8 lower
     leads 5 raise the hand a count before 6 turn
     calls 2 break 3 place 4 close 5 up 6 turn 7 turn 8 close`,
@@ -235,8 +235,8 @@ export const demoFigures: readonly Figure[] = [
     'tango',
     'Eight steps to the cross',
     `
-    leader 1 back small 2 side 3 fwd 4 fwd 5 close 6 fwd 7 side 8 close
-    follower 1 fwd small 2 side 3 back 4 back 5 across x0.4 6 back 7 side 8 close
+    leader 1 back 2 side 3 fwd 4 fwd 5 close 6 fwd 7 side 8 close
+    follower 1 fwd 2 side 3 back 4 back 5 across 6 back 7 side 8 close
     hands 1 left to right shoulder, right on back, follower left on shoulder
     leads 4 wait for the cross
     feels 4 a small turn of the chest
@@ -320,8 +320,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Natural turn',
     `
-    leader 1 R fwd heel-toe 2 r1/4 side x0.8 ball 3 r1/8 close 1 back toe-heel 2 r3/8 side x0.4 ball 3 close
-    follower 1 L back toe-heel 2 r3/8 side x0.4 ball 3 close 1 fwd heel-toe 2 r1/4 side x0.8 ball 3 r1/8 close
+    leader 1 R fwd heel-toe 2 r1/4 side ball 3 r1/8 close 1 back toe-heel 2 r3/8 side ball 3 close
+    follower 1 L back toe-heel 2 r3/8 side ball 3 close 1 fwd heel-toe 2 r1/4 side ball 3 r1/8 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     follower-body 1 head to the left
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
@@ -337,8 +337,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Reverse turn',
     `
-    leader 1 L fwd heel-toe 2 l1/4 side x0.8 ball 3 l1/8 close 1 back toe-heel 2 l3/8 side x0.4 ball 3 close
-    follower 1 R back toe-heel 2 l3/8 side x0.4 ball 3 close 1 fwd heel-toe 2 l1/4 side x0.8 ball 3 l1/8 close
+    leader 1 L fwd heel-toe 2 l1/4 side ball 3 l1/8 close 1 back toe-heel 2 l3/8 side ball 3 close
+    follower 1 R back toe-heel 2 l3/8 side ball 3 close 1 fwd heel-toe 2 l1/4 side ball 3 l1/8 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     calls 1 one 2 two 3 close 4 one 5 two 6 close`,
     {
@@ -352,8 +352,8 @@ export const demoFigures: readonly Figure[] = [
     'quickstep',
     'Quarter turn',
     `
-    leader S fwd heel Q r1/8 side small ball Q r1/8 close S diag-back small
-    follower S back toe-heel Q r1/8 side small Q r1/8 close S diag-fwd small
+    leader S fwd heel Q r1/8 side ball Q r1/8 close S diag-back
+    follower S back toe-heel Q r1/8 side Q r1/8 close S diag-fwd
     hands S left to right shoulder, right on shoulder blade, follower left on upper arm
     calls S slow Q quick Q quick S slow`,
     {
@@ -367,8 +367,8 @@ export const demoFigures: readonly Figure[] = [
     'cha-cha',
     'Basic on 2',
     `
-    leader 2 fwd 3 replace 4 side small & close 1 side small 2 back 3 replace 4 side small & close 1 side small
-    follower 2 back 3 replace 4 side small & close 1 side small 2 fwd 3 replace 4 side small & close 1 side small
+    leader 2 fwd 3 replace 4 side & close 1 side 2 back 3 replace 4 side & close 1 side
+    follower 2 back 3 replace 4 side & close 1 side 2 fwd 3 replace 4 side & close 1 side
     hands 2 two hands low
     calls 2 two 3 three 4 cha & cha 5 one`,
     { family: 'basic', start: { ...two('cha-cha'), leaderFree: 'L', followerFree: 'R' } },
@@ -378,8 +378,8 @@ export const demoFigures: readonly Figure[] = [
     'hustle',
     'Basic',
     `
-    leader & hook 1 replace 2 fwd small 3 back small
-    follower & hook 1 replace 2 fwd small 3 back small
+    leader & hook 1 replace 2 fwd 3 back
+    follower & hook 1 replace 2 fwd 3 back
     hands 1 two hands low
     calls & and 1 one 2 two 3 three`,
     { family: 'basic' },
@@ -389,8 +389,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Double cross and back',
     `
-    leader 1 back 2 close 3 place & place 4 fwd small 5 place 6 place 7 place & place 8 fwd 9 place 10 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 place 6 fwd small 7 place l1/4 & place l1/2 8 l1/4 back 9 place 10 back small
+    leader 1 back 2 close 3 place & place 4 fwd 5 place 6 place 7 place & place 8 fwd 9 place 10 place
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 place 6 fwd 7 place l1/4 & place l1/2 8 l1/4 back 9 place 10 back
     hands 1 two hands low 2 raise both 4 lower both 6 raise both 8 lower both
     leads 2 lift as the follower arrives 6 lift again and turn back
     feels 4 both arms crossed twice, left on top 8 open again
@@ -408,8 +408,8 @@ export const demoFigures: readonly Figure[] = [
     'salsa-on-1',
     'Wrap, then behind the back',
     `
-    leader 1 fwd small 2 replace 3 close 4 hold 5 back small 6 replace 7 close 8 hold 9 fwd small 10 replace 11 close 12 hold 13 back small 14 replace 15 close 16 hold
-    follower 1 back small 2 replace l1/4 3 l1/4 close 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 l1/2 close 16 hold
+    leader 1 fwd 2 replace 3 close 4 hold 5 back 6 replace 7 close 8 hold 9 fwd 10 replace 11 close 12 hold 13 back 14 replace 15 close 16 hold
+    follower 1 back 2 replace l1/4 3 l1/4 close 4 hold 5 place 6 place r1/4 7 place r1/4 8 hold 9 place 10 place r1/2 11 place r1/2 12 hold 13 place 14 place l1/2 15 l1/2 close 16 hold
     hands 1 two hands low, palm up, raise left 3 lower left in front 5 raise left 8 lower left, raise left 12 lower left 13 raise left 15 lower left
     leads 1 raise the left and turn the follower in 5 lead out again 8 raise for the turn 13 unwind
     calls 1 in 2 to 3 wrap 5 and 6 turn 7 out 9 and 10 turn 11 lock 13 un 14 wind 15 home`,
@@ -427,8 +427,8 @@ export const demoFigures: readonly Figure[] = [
     'eight-count-swing',
     'Shadow with a hip block',
     `
-    leader 1 back small 2 replace 3 triple 5 place 6 place 7 triple
-    follower 1 back small 2 replace 3 place r1/4 & place r1/4 4 place 5 place 6 place 7 place l1/4 & place l1/4 8 place
+    leader 1 back 2 replace 3 triple 5 place 6 place 7 triple
+    follower 1 back 2 replace 3 place r1/4 & place r1/4 4 place 5 place 6 place 7 place l1/4 & place l1/4 8 place
     hands 1 right to right low, palm up 2 raise 4 lower, block left on hip 6 release left, raise 8 lower
     leads 2 raise and turn the follower in 4 stop at the hip 6 send back
     feels 4 a hand on the left hip
@@ -445,7 +445,7 @@ export const demoFigures: readonly Figure[] = [
     'Free spin, drop and catch',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 prepare 3 release 4 catch left to right
     leads 2 a small push to the left, then let go 4 meet the hand
     calls 1 walk 2 and 3 free & spin 4 catch 5 an & chor 6 step`,
@@ -457,7 +457,7 @@ export const demoFigures: readonly Figure[] = [
     'Right turn, one hand kept low',
     `
     leader 1 back 2 close 3 place & place 4 fwd 5 hook & replace 6 place
-    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back small
+    follower 1 fwd 2 fwd 3 place r1/4 & place r1/2 4 r1/4 back 5 hook & replace 6 back
     hands 1 two hands low, palm up 2 raise right 4 lower right
     leads 2 lift the right
     calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,
@@ -544,8 +544,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass with one and a half turns',
     `
-    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & l3/4 back small 4 l3/4 back 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l3/4 back 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left
     leads 1 leave the lane 2 lift as the follower comes through 3 turn
     calls 1 walk 2 up 3 through & turn 4 face 5 an & chor 6 step`,
@@ -556,8 +556,8 @@ export const demoFigures: readonly Figure[] = [
     'slot-swing',
     'Left side pass, turned, into a handshake',
     `
-    leader 1 l1/4 back 2 back small 3 place & place 4 l1/4 close 5 hook & replace 6 side
-    follower 1 fwd 2 fwd 3 fwd & l3/4 back small 4 l3/4 back 5 hook & replace 6 back
+    leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
+    follower 1 fwd 2 fwd 3 fwd & l3/4 back 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left 5 change to right to right
     leads 1 leave the lane 2 lift as the follower comes through 3 turn 5 the other hand takes over
     calls 1 walk 2 up 3 through & turn 4 face 5 change & and 6 step`,
@@ -568,8 +568,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Closed change, right foot',
     `
-    leader 1 R fwd heel-toe 2 side x0.8 ball 3 close
-    follower 1 L back toe-heel 2 side x0.8 ball 3 close
+    leader 1 R fwd heel-toe 2 side ball 3 close
+    follower 1 L back toe-heel 2 side ball 3 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     calls 1 change 2 side 3 close`,
     {
@@ -583,8 +583,8 @@ export const demoFigures: readonly Figure[] = [
     'waltz',
     'Closed change, left foot',
     `
-    leader 1 L fwd heel-toe 2 side x0.8 ball 3 close
-    follower 1 R back toe-heel 2 side x0.8 ball 3 close
+    leader 1 L fwd heel-toe 2 side ball 3 close
+    follower 1 R back toe-heel 2 side ball 3 close
     hands 1 left to right shoulder, right on shoulder blade, follower left on upper arm
     calls 1 change 2 side 3 close`,
     {
@@ -622,7 +622,7 @@ export const demoFigures: readonly Figure[] = [
     'Cross-body lead with an inside turn',
     `
     leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 l1/2 back x1.5 6 l1/2 fwd x1.5 7 l1/2 back 8 hold
+    follower 1 back 2 replace 3 fwd 4 hold 5 l1/2 back 6 l1/2 fwd 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left
     leads 3 open the door 4 lift the left 5 turn the follower across
     feels 3 the lane opens 5 turned left on the way
@@ -640,7 +640,7 @@ export const demoFigures: readonly Figure[] = [
     'Cross-body lead, inside turn, into a handshake',
     `
     leader 1 fwd 2 replace 3 l1/4 back 4 hold 5 close 6 place l1/4 7 side 8 hold
-    follower 1 back 2 replace 3 fwd x1.2 4 hold 5 l1/2 back x1.5 6 l1/2 fwd x1.5 7 l1/2 back 8 hold
+    follower 1 back 2 replace 3 fwd 4 hold 5 l1/2 back 6 l1/2 fwd 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left, change to right to right
     leads 3 open the door 4 lift the left 5 turn the follower across 8 the other hand takes over
     feels 3 the lane opens 5 turned left on the way
