@@ -115,9 +115,7 @@ test('after a figure whose leader ends beside the lane the next starts further o
   await page.keyboard.type('follower 1 place 2 place', { delay: 60 });
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Beside the lane');
   await page.keyboard.press('Enter');
-  await page.waitForTimeout(500);
-  await saved(page);
-  await page.goto('/combinations');
+  await page.getByRole('link', { name: 'Combinations' }).click();
   await page.getByRole('button', { name: 'New combination' }).click();
   await expect(page.getByText('This board is empty.')).toBeVisible();
   const library = page.getByRole('region', { name: 'Library' });
