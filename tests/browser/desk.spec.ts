@@ -296,10 +296,9 @@ test('typed at a person’s pace: Enter makes a line, arrows move the caret, a f
   await page.keyboard.type(' 5 anch', { delay: 90 });
   await expect(list).toBeVisible();
   await page.keyboard.press('Tab');
-  expect((await text(page)).split('\n').slice(0, 2)).toEqual([
-    'leader 1 back 2 close 3 triple 5 anchor',
-    'follower 1 fwd 2 fwd 3 triple 5 anch',
-  ]);
+  await expect
+    .poll(async () => (await text(page)).split('\n').slice(0, 2))
+    .toEqual(['leader 1 back 2 close 3 triple 5 anchor', 'follower 1 fwd 2 fwd 3 triple 5 anch']);
 });
 
 test('the name is edited where it stands, the menu closes on Escape and on a click outside', async ({

@@ -172,8 +172,10 @@ export function complete(context: CompletionContext): CompletionResult | null {
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
   if (!context.explicit && WORDS.has(word)) return null;
-  return { from, options: moveWords };
+  return { from, options: moveWords, validFor: unfinished };
 }
+/** The list stands while a word is being typed, and is asked for anew, which closes it, when the word is finished. */
+const unfinished = (word: string): boolean => /^[a-z/+-][\w/+-]*$/i.test(word) && !WORDS.has(word);
 
 /** The list has been entered: one of its words is chosen. */
 const inList = (view: EditorView): boolean =>
