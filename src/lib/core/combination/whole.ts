@@ -13,7 +13,7 @@ import { analyse, type Analysis, type Chain, type Heights } from '../analysis';
 import type { CountRange, Figure, Row } from '../figure';
 import { printHands, printLine, type Body, type Label } from '../notation';
 import { positionAt } from '../time';
-import { DANCES, KINDS, TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
+import { DANCES, FORMATIONS, KINDS, TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
 import { moved, scoreOf, writtenOut, type Score } from '../vary';
 import { danced, joint, type Pass, type Plan } from './plan';
 import { frameOf, type Pose, type Reading } from './reading';
@@ -135,10 +135,7 @@ function written(plan: Plan, passes: Whole['passes']): Figure {
       (l, p) => (p.reading.figure.level > l ? p.reading.figure.level : l),
       1,
     ),
-    end: {
-      formation: ending.end.formation ?? ending.start.formation,
-      ...feetAtEnd(last.reading),
-    },
+    end: { ...formationAtEnd(figure, ending), ...feetAtEnd(last.reading) },
     tempo: { min: Math.min(...bpms), max: Math.max(...bpms) },
     sameFoot: rangesOf(passes, 'sameFoot'),
     ownTiming: rangesOf(passes, 'ownTiming'),
@@ -146,6 +143,13 @@ function written(plan: Plan, passes: Whole['passes']): Figure {
     cautions: [],
     lines: tracks.join('\n'),
   };
+}
+
+/** The last figure's own formation is the one meant; one that it only supposes stays supposed where it can. */
+function formationAtEnd(first: Figure, last: Figure): Figure['end'] {
+  if (last.end.formation) return { formation: last.end.formation };
+  const supposed = last.start.formation;
+  return FORMATIONS[supposed].turn === FORMATIONS[first.start.formation].turn ? {} : { formation: supposed };
 }
 
 /** The last figure's own ending is the one meant. */
@@ -168,14 +172,15 @@ type AnyRow = Row<Body | string>;
 
 /** One line of the whole: the items of every pass at their new places. */
 function trackOf(track: Track, passes: Whole['passes'], end: Ticks): string {
-  const rows = passes.flatMap((p, i) => {
+  const rows: AnyRow[] = [];
+  passes.forEach((p, i) => {
     const own = (scoreFor(p.reading.figure)[track] as readonly AnyRow[]).map((r) =>
       moved(r, r.tick + p.at - p.reading.from),
     );
-    return i > 0 && danced(p.joint) ? joined(track, own, p) : own;
+    rows.push(...(i > 0 && danced(p.joint) ? joined(track, own, p, rows.at(-1)?.tick ?? -Infinity) : own));
   });
   if (rows.length === 0) return '';
-  const sorted = rows.sort((a, b) => a.tick - b.tick);
+  const sorted = together(rows.sort((a, b) => a.tick - b.tick));
   const items = sorted.map((r) => ({ label: labelOf(r.tick), content: r.content }));
   if (isMoveTrack(track)) {
     const tail = end - TICKS_PER_BEAT;
@@ -194,6 +199,15 @@ function trackOf(track: Track, passes: Whole['passes'], end: Ticks): string {
   });
 }
 
+/** Words at the same moment are one item. */
+const together = (rows: readonly AnyRow[]): AnyRow[] =>
+  rows.reduce<AnyRow[]>((all, r) => {
+    const last = all.at(-1);
+    return last?.tick === r.tick && typeof last.content === 'string' && typeof r.content === 'string'
+      ? [...all.slice(0, -1), { ...last, content: `${last.content}, ${r.content}` }]
+      : [...all, r];
+  }, []);
+
 /** A rhythm word that lasts to the end keeps the time itself. */
 const fills = (row: AnyRow | undefined, end: Ticks): boolean =>
   typeof row?.content === 'object' && row.content.type === 'unit' && (row.last ?? 0) >= end;
@@ -205,9 +219,9 @@ function labelOf(tick: Ticks): Label {
 }
 
 /** The items of a figure that joins another: what the hands do first, and what its first steps turn more. */
-function joined(track: Track, rows: AnyRow[], p: Pass): AnyRow[] {
+function joined(track: Track, rows: AnyRow[], p: Pass, before: Ticks): AnyRow[] {
   if (!p.joint) return rows;
-  if (track === 'hands') return withActs(rows, p);
+  if (track === 'hands') return withActs(rows, p, before);
   if (!isMoveTrack(track)) return rows;
   const by = p.joint.settle[track];
   const at = rows.findIndex((r) => typeof r.content === 'object' && takesWeight(r.content));
@@ -224,15 +238,34 @@ function turnedMore(body: Body, by: Degrees): Body {
   return sum === 0 ? rest : { ...rest, turn: sum };
 }
 
-function withActs(rows: AnyRow[], p: Pass): AnyRow[] {
-  const text = printHands(p.joint?.acts ?? []);
-  if (text === '') return rows;
-  const here = rows.findIndex((r) => r.tick <= p.at);
-  if (here >= 0)
-    return rows.map((r, i) => (i === here ? { ...r, content: `${text}, ${String(r.content)}` } : r));
+/**
+ * What the hands do at a joint. They let go before the first steps begin to turn, once all is done that the figure
+ * before says of them, and take as the figure begins. `before`: when its last word on the hands falls.
+ */
+function withActs(rows: AnyRow[], p: Pass, before: Ticks): AnyRow[] {
+  const acts = p.joint?.acts ?? [];
+  const turning = turnsIn(p);
+  const early = turning ? acts.filter((act) => act.type === 'release') : [];
+  const first = printHands(early);
+  const text = printHands(acts.filter((act) => act.type !== 'release' || !turning));
   const label: Label = { type: 'count', beat: 1, sub: '' };
-  return [{ line: -1, tick: p.at, label, content: text, relabel: true }, ...rows];
+  const row = (tick: Ticks, content: string): AnyRow => ({ line: -1, tick, label, content, relabel: true });
+  const letGo = first === '' ? [] : [row(Math.max(p.at - TICKS_PER_BEAT, before), first)];
+  const here = rows.findIndex((r) => r.tick <= p.at);
+  if (text === '') return [...letGo, ...rows];
+  if (here < 0) return [...letGo, row(p.at, text), ...rows];
+  return [
+    ...letGo,
+    ...rows.map((r, i) => (i === here ? { ...r, content: `${text}, ${String(r.content)}` } : r)),
+  ];
 }
+
+/** Does either role turn into its first step? */
+const turnsIn = (p: Pass): boolean =>
+  ROLES.some((role) => {
+    const first = (scoreFor(p.reading.figure)[role] as readonly AnyRow[])[0]?.content;
+    return (typeof first === 'object' && first.turn !== undefined) || (p.joint?.settle[role] ?? 0) !== 0;
+  });
 
 /** Which pass is danced at a tick. O(passes). */
 export const passAt = (plan: Pick<Plan, 'passes'>, tick: number): number =>
