@@ -1,6 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, otherFoot, otherRole, type Foot, type Role, type Ticks } from '../base';
 import type { Analysis, Weighed } from '../analysis';
 import type { Action } from '../notation';
+import { positionAt } from '../time';
 import { DANCES, FEELS } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
 import {
@@ -35,7 +36,8 @@ export const overlap: Rule = {
     const w = actionOf(a, f);
     if (!w || !f.role) return [];
     const role = f.role;
-    const moves = [6, 4, 8, 12, -4, -6, -12, 24].map((by) =>
+    const named = [6, 4, 8, 12, -4, -6, -12, 24].filter((by) => positionAt(w.tick + by, a.figure.feel));
+    const moves = named.map((by) =>
       remedy(
         'move',
         role,

@@ -153,6 +153,8 @@ const moveWords: Completion[] = [
 ];
 /** A hold is offered before what is done with it. */
 const handWords: Completion[] = HAND_WORDS.map((label, i) => ({ label, type: 'keyword', boost: -i / 100 }));
+/** Words of the hands line; those of several are finished word by word. */
+const HAND_FINISHED: ReadonlySet<string> = new Set(HAND_WORDS.flatMap((w) => w.split(/[\s-]/)));
 const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
   label: t,
   detail: TRACKS[t].says,
@@ -167,8 +169,12 @@ export function complete(context: CompletionContext): CompletionResult | null {
   const word = /[\w/+-]*$/.exec(before)?.[0] ?? '';
   const from = context.pos - word.length;
   if (/^\s*[a-z-]*$/i.test(before)) return word || context.explicit ? { from, options: trackWords } : null;
-  if (/^\s*hands\b/i.test(before))
-    return /^[a-z]/i.test(word) || (context.explicit && word === '') ? { from, options: handWords } : null;
+  if (/^\s*hands\b/i.test(before)) {
+    const asked = context.explicit && word === '';
+    return asked || (/^[a-z]/i.test(word) && (context.explicit || !HAND_FINISHED.has(word)))
+      ? { from, options: handWords, validFor: (w) => /^[a-z][\w-]*$/i.test(w) && !HAND_FINISHED.has(w) }
+      : null;
+  }
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
   if (!context.explicit && WORDS.has(word)) return null;
