@@ -47,6 +47,18 @@ function turnReason(f: Figure, a: Analysis, by: number): string | undefined {
 }
 
 /** The declared hold the figure ends in, where it has one. */
+/** Every written turn given another amount, or none. */
+const otherTurn =
+  (other: (turn: number) => number | undefined): Mutator =>
+  (f, a) =>
+    each(a, (role, w) => {
+      const { turn } = w.action;
+      if (turn === undefined) return [];
+      const now = other(turn);
+      const by = ((now ?? 0) - turn) * (role === 'follower' ? 1 : -1);
+      return edited(f, [{ type: 'set-action', role, at: w.ref, patch: { turn: now } }], turnReason(f, a, by));
+    });
+
 function endHold(a: Analysis): Figure['end']['hold'] {
   const is = armsAt(a.arms, a.end, true);
   const key = (s: typeof is): string =>
@@ -140,34 +152,8 @@ const MUTATORS: Record<string, { readonly codes: readonly FindingCode[]; readonl
           }),
       ),
   },
-  'opposite turn': {
-    codes: TURNS,
-    make: (f, a) =>
-      each(a, (role, w) => {
-        const { turn } = w.action;
-        if (turn === undefined) return [];
-        const sign = role === 'follower' ? 1 : -1;
-        return edited(
-          f,
-          [{ type: 'set-action', role, at: w.ref, patch: { turn: -turn } }],
-          turnReason(f, a, -2 * turn * sign),
-        );
-      }),
-  },
-  'turn left out': {
-    codes: TURNS,
-    make: (f, a) =>
-      each(a, (role, w) => {
-        const { turn } = w.action;
-        if (turn === undefined) return [];
-        const sign = role === 'follower' ? 1 : -1;
-        return edited(
-          f,
-          [{ type: 'set-action', role, at: w.ref, patch: { turn: undefined } }],
-          turnReason(f, a, -turn * sign),
-        );
-      }),
-  },
+  'opposite turn': { codes: TURNS, make: otherTurn((turn) => -turn) },
+  'turn left out': { codes: TURNS, make: otherTurn(() => undefined) },
   'half a turn too many': {
     codes: TURNS,
     make: (f, a) =>
