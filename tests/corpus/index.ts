@@ -43,4 +43,8 @@ const read = (file: string): CorpusFigure[] =>
     return { id, source, expect, figure: figures.value[0] };
   });
 
-export const corpus: readonly CorpusFigure[] = [...read('handbook.json'), ...read('taught.json')];
+export const corpus: readonly CorpusFigure[] = [
+  ...read('handbook.json'),
+  ...read('taught.json'),
+  ...read('dances.json'),
+];

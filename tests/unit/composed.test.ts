@@ -42,7 +42,7 @@ import { demoCombinations, demoFigures } from '$lib/demo';
 
 const sound = (r: Reading): boolean => r.wrong.length === 0 && !r.figure.mistake;
 const all = new Repertoire(demoFigures);
-const kin = (dance: DanceId): Reading[] =>
+const kin = (dance: string): Reading[] =>
   demoFigures
     .filter((f) => f.dance === dance)
     .map((f) => all.reading(f))

@@ -1,7 +1,14 @@
 import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
-import { TURN_SCHOOL_NAMES, type TurnSchool } from '$lib/core/vocabulary';
-import { openDatabase, seedCombinationsOnce, seedOnce, type Database } from '$lib/storage';
+import type { OwnDance } from '$lib/core/figure';
+import {
+  DANCE_IDS,
+  TURN_SCHOOL_NAMES,
+  shippedDance,
+  type Dance,
+  type TurnSchool,
+} from '$lib/core/vocabulary';
+import { loadDances, openDatabase, seedCombinationsOnce, seedOnce, type Database } from '$lib/storage';
 import { LikeFinder } from '$lib/workers/like-finder';
 
 export type Theme = 'system' | 'light' | 'dark';
@@ -29,6 +36,8 @@ class App {
   turnSchool: TurnSchool = $state('left-right');
   /** What was deleted last and can still be brought back. */
   deleted: Deleted | undefined = $state.raw(undefined);
+  /** The teacher's own dances, by name. */
+  dances: readonly OwnDance[] = $state.raw([]);
   palette = $state(false);
   shortcuts = $state(false);
   /** Compares figures; what it has read is kept while the application is open. */
@@ -59,7 +68,23 @@ class App {
       const { demoCombinations } = await import('$lib/demo');
       await seedCombinationsOnce(db, demoCombinations, Date.now());
     }
+    this.dances = await loadDances(db);
     return db;
+  }
+
+  /** Reads the teacher's own dances anew. */
+  async refreshDances(): Promise<void> {
+    this.dances = await loadDances(await this.db());
+  }
+
+  /** A dance by its name in files. */
+  dance(id: string): Dance | undefined {
+    return shippedDance(id) ?? this.dances.find((d) => d.id === id);
+  }
+
+  /** Every dance there is to choose, the teacher's own first. */
+  get allDances(): readonly Dance[] {
+    return [...this.dances, ...SHIPPED];
   }
 
   loadSettings(): void {
@@ -83,5 +108,9 @@ class App {
     document.documentElement.dataset.theme = theme;
   }
 }
+
+const SHIPPED: readonly Dance[] = DANCE_IDS.flatMap((id) => shippedDance(id) ?? []).sort((a, b) =>
+  a.name.localeCompare(b.name),
+);
 
 export const app = new App();

@@ -1,7 +1,9 @@
 import { fail, ok, type Result } from '$lib/core/base';
 import { combinationSchema, type Combination } from '$lib/core/combination/schema';
+import { adoptDancesOf } from './dances';
 import type { CombinationRow, Database } from './db';
-import { unreadable, type Imported, type OnClash, type SaveError } from './repertoire';
+import type { Imported } from './repertoire';
+import { unreadable, type OnClash, type SaveError } from './saving';
 
 /** Saves over revision `base` (0: new); nothing is written when another tab has saved meanwhile. */
 export async function saveCombination(
@@ -65,11 +67,12 @@ export async function importCombinations(
   makeId: () => string,
   now: number,
 ): Promise<Imported> {
-  return db.transaction('rw', db.combinations, async () => {
+  return db.transaction('rw', db.combinations, db.figures, db.dances, async () => {
+    const dancing = await adoptDancesOf(db, list, onClash, makeId, now);
     const there = new Map(
       (await db.combinations.bulkGet(list.map((c) => c.id))).flatMap((r) => (r ? [[r.id, r]] : [])),
     );
-    const rows = list.map((c): CombinationRow => {
+    const rows = dancing.map((c): CombinationRow => {
       const clash = there.get(c.id);
       const id = clash && onClash === 'keep-both' ? makeId() : c.id;
       const rev = onClash === 'replace' ? (clash?.rev ?? 0) + 1 : 1;

@@ -1,7 +1,7 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { Combination } from '$lib/core/combination';
 import { combinationFirst, figureFirst, versionFirst } from '$lib/core/codecs/lift';
-import type { Conflict, Figure, Version } from '$lib/core/figure';
+import type { Conflict, Figure, OwnDance, Version } from '$lib/core/figure';
 
 /** What lies in the browser: a figure, or a version, which holds only what it changes on its parent. */
 export interface StoredRow {
@@ -30,6 +30,12 @@ export interface CombinationRow {
   updated: number;
   combination: Combination;
 }
+/** A dance of the teacher's own. */
+export interface DanceRow {
+  id: string;
+  updated: number;
+  dance: OwnDance;
+}
 export interface SettingRow {
   key: string;
   value: unknown;
@@ -38,6 +44,7 @@ export interface SettingRow {
 export type Database = Dexie & {
   figures: EntityTable<StoredRow, 'id'>;
   combinations: EntityTable<CombinationRow, 'id'>;
+  dances: EntityTable<DanceRow, 'id'>;
   settings: EntityTable<SettingRow, 'key'>;
 };
 
@@ -65,5 +72,6 @@ export function openDatabase(name = DB_NAME): Database {
         row.combination = combinationFirst(row.combination);
       });
   });
+  db.version(5).stores({ dances: 'id, updated' });
   return db;
 }

@@ -46,7 +46,7 @@ export async function bringMissing(db: Database, missing: Shipped, now: number):
   const never = (): string => {
     throw new Error('what is missing has its id free');
   };
-  await db.transaction('rw', db.figures, db.combinations, async () => {
+  await db.transaction('rw', db.figures, db.combinations, db.dances, async () => {
     await importFigures(db, missing.figures, 'keep-both', never, now);
     await importCombinations(db, missing.combinations, 'keep-both', new Map(), never, now);
   });

@@ -1,22 +1,9 @@
-import type { z } from 'zod';
 import { fail, ok, type Result } from '$lib/core/base';
 import { figureSchema, isVersion, regrown, type Figure, type Kept } from '$lib/core/figure';
 import type { Database, FigureRow, StoredRow } from './db';
+import { adoptDances } from './dances';
+import { unreadable, type OnClash, type SaveError } from './saving';
 import { growRows, keptIn, rowOf, withAncestors } from './grown';
-
-export type SaveError<R = FigureRow> =
-  | { readonly type: 'changed-elsewhere'; readonly theirs: R }
-  | { readonly type: 'deleted-elsewhere' }
-  | { readonly type: 'failed'; readonly message: string }
-  /** It could not be read back: `at` names the place. Nothing was written. */
-  | { readonly type: 'unreadable'; readonly at: string; readonly message: string };
-
-/** What the schema that will read a document says against it; undefined where it can be read back. */
-export function unreadable(schema: z.ZodType, doc: unknown): SaveError<never> | undefined {
-  const read = schema.safeParse(doc);
-  const issue = read.error?.issues[0];
-  return issue && { type: 'unreadable', at: issue.path.join('.') || 'the whole', message: issue.message };
-}
 
 /**
  * Saves a figure over revision `base` (0: new). Nothing is written when another tab has saved meanwhile: the error
@@ -31,13 +18,14 @@ export async function saveFigure(
   const refused = unreadable(figureSchema, figure);
   if (refused) return fail(refused);
   try {
-    return await db.transaction('rw', db.figures, async () => {
+    return await db.transaction('rw', db.figures, db.dances, async () => {
       const there = await db.figures.get(figure.id);
       if (there && there.rev !== base) {
         const theirs = await loadFigure(db, figure.id);
         if (theirs) return fail<SaveError>({ type: 'changed-elsewhere', theirs });
       }
       if (!there && base > 0) return fail<SaveError>({ type: 'deleted-elsewhere' });
+      await keepDance(db, figure, now);
       const kept = await asKept(db, there, figure);
       await db.figures.put(rowOf(figure.id, base + 1, now, kept));
       return ok((await loadFigure(db, figure.id)) as FigureRow);
@@ -45,6 +33,12 @@ export async function saveFigure(
   } catch (e) {
     return fail({ type: 'failed', message: e instanceof Error ? e.message : String(e) });
   }
+}
+
+/** A figure's own dance is kept with the others, also where it was taken away meanwhile. */
+async function keepDance(db: Database, { ownDance }: Figure, now: number): Promise<void> {
+  if (ownDance && !(await db.dances.get(ownDance.id)))
+    await db.dances.put({ id: ownDance.id, updated: now, dance: ownDance });
 }
 
 /** An edited figure in the form it is kept in: a version stays one while its parent is there. */
@@ -78,9 +72,6 @@ export async function loadKeptWith(db: Database, id: string): Promise<Kept[]> {
   return row ? (await withAncestors(db, [row])).flatMap((r) => keptIn(r) ?? []) : [];
 }
 
-/** What to do with a figure whose id is already there. */
-export type OnClash = 'replace' | 'keep-both';
-
 export interface Imported {
   readonly added: number;
   readonly replaced: number;
@@ -98,14 +89,15 @@ export async function importFigures(
   makeId: () => string,
   now: number,
 ): Promise<ImportedFigures> {
-  return db.transaction('rw', db.figures, async () => {
+  return db.transaction('rw', db.figures, db.dances, db.combinations, async () => {
+    const dancing = await adoptDances(db, kept, onClash, makeId, now);
     const there = new Map(
       (await db.figures.bulkGet(kept.map((k) => k.id))).flatMap((r) => (r ? [[r.id, r]] : [])),
     );
     const renamed = new Map(
       onClash === 'keep-both' ? kept.filter((k) => there.has(k.id)).map((k) => [k.id, makeId()]) : [],
     );
-    const rows = kept.map((k): StoredRow => {
+    const rows = dancing.map((k): StoredRow => {
       const id = renamed.get(k.id) ?? k.id;
       const rev = onClash === 'replace' ? (there.get(k.id)?.rev ?? 0) + 1 : 1;
       const moved: Kept = isVersion(k) ? { ...k, id, of: renamed.get(k.of) ?? k.of } : { ...k, id };

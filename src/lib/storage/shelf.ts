@@ -4,7 +4,8 @@ import type { Figure } from '$lib/core/figure';
 import { loadCombination, saveCombination } from './combinations';
 import type { CombinationRow, Database, FigureRow } from './db';
 import { combinationJournal, figureJournal, type Journal } from './journal';
-import { loadFigure, saveFigure, type SaveError } from './repertoire';
+import { loadFigure, saveFigure } from './repertoire';
+import type { SaveError } from './saving';
 
 /** Where documents of one kind are kept. */
 export interface Shelf<D extends { readonly id: string }, R extends { readonly rev: number }> {

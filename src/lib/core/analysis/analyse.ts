@@ -156,7 +156,7 @@ export function analyse(
       total: totalTurn(turns),
       fastest: fastestTurn(turns, start, end),
       size: bodySize(heights[role]),
-      step: stepLength(heights[role], figure.dance),
+      step: stepLength(heights[role], figure),
       facing,
       chest: chestFacings(turns, facing, -LEAD_IN),
       moves: actions.map((w) => floorAction(w, facing)),

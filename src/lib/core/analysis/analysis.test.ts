@@ -143,7 +143,7 @@ describe('floor', () => {
   });
 
   it('steps go their length in their direction, relative to the new facing', () => {
-    const step = stepLength(1.75, 'six-count-swing');
+    const step = stepLength(1.75, { dance: 'six-count-swing' });
     const stance = bodySize(1.75).stance;
     const places = (line: string) =>
       leader(line, { dance: 'six-count-swing' }).roles.leader.path.placings.map((p) => [p.at.x, p.at.y]);

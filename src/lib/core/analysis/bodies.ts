@@ -1,5 +1,5 @@
 import type { Metres, Role } from '../base';
-import { BODY, DANCES, DEFAULT_HEIGHTS, type DanceId } from '../vocabulary';
+import { BODY, DEFAULT_HEIGHTS, danceOf, type Danced } from '../vocabulary';
 
 /** The two dancers' heights. */
 export type Heights = Readonly<Record<Role, Metres>>;
@@ -28,5 +28,5 @@ export const bodySize = (height: Metres): BodySize => ({
   stance: height * 0.035,
 });
 
-/** A normal step of a dance. @example stepLength(1.75, 'slot-swing') // 0.385 */
-export const stepLength = (height: Metres, dance: DanceId): Metres => height * DANCES[dance].step;
+/** A normal step of a dance. @example stepLength(1.75, { dance: 'slot-swing' }) // 0.385 */
+export const stepLength = (height: Metres, figure: Danced): Metres => height * danceOf(figure).step;

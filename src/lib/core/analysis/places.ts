@@ -9,7 +9,7 @@ import {
   type Problem,
   type Solved,
 } from '../floor';
-import { DANCES, FORMATIONS, type FormationId } from '../vocabulary';
+import { FORMATIONS, danceOf, type FormationId } from '../vocabulary';
 import { embraces, type Contacts } from './arms';
 import type { Analysis, RoleAnalysis, Setting } from './analyse';
 import { LEAD_IN } from './turns';
@@ -70,7 +70,7 @@ export function solvePlaces({ figure, placed, contacts, end, setting }: PlacesIn
       alone: isAlone(placed),
       anchors: anchorsOf(figure, placed, contacts, end, setting),
       lane: laneOf(figure),
-      reference: DANCES[figure.dance].frame === 'spot' ? figure.start.facing : (laneOf(figure) ?? 0),
+      reference: danceOf(figure).frame === 'spot' ? figure.start.facing : (laneOf(figure) ?? 0),
     },
     guessOf(setting),
   );
@@ -81,7 +81,7 @@ export function solvePlaces({ figure, placed, contacts, end, setting }: PlacesIn
  * follower stands beside.
  */
 function laneOf(figure: Figure): Degrees | undefined {
-  if (DANCES[figure.dance].frame !== 'slot') return undefined;
+  if (danceOf(figure).frame !== 'slot') return undefined;
   const { right, ahead } = FORMATIONS[figure.start.formation];
   return figure.start.facing + (Math.abs(right) > Math.abs(ahead) ? 90 : 0);
 }

@@ -3,17 +3,25 @@ import { fail, ok, type Result } from '../base';
 import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
 import { isVersion, type Kept } from '../figure';
 import { combinationFirst, eachOf, figureFirst, versionFirst } from './lift';
-import { parseKept, parseText, fileSchema, firstIssue, keptInFile, type FileError } from './json';
+import {
+  parseKept,
+  parseText,
+  fileSchema,
+  firstIssue,
+  keptInFile,
+  strangeDance,
+  type FileError,
+} from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
-export const COMBINATION_VERSION = 2;
+export const COMBINATION_VERSION = 3;
 
 const { figures, versions } = fileSchema.shape;
 const combinationInFile = combinationFields
   .extend({ own: z.array(figures.element).max(64) })
   .refine(uniqueKeys, KEYS_DIFFER);
 
-/** Combinations with every figure they use, so that the file is whole by itself. Version 2. */
+/** Combinations with every figure they use, so that the file is whole by itself. Version 3. */
 export const combinationFileSchema = z
   .object({
     format: z.literal(COMBINATION_FORMAT),
@@ -63,7 +71,7 @@ export function readCombinations(
       at: 'version',
       message: `This file is version ${version}; this program reads up to ${COMBINATION_VERSION}. Update it first.`,
     });
-  const raw = version === 1 ? fromFirst(parsed.value as Record<string, unknown>) : parsed.value;
+  const raw = lifted(parsed.value, version);
   const file = combinationFileSchema.safeParse(raw);
   if (!file.success) return fail(firstIssue(file.error.issues, raw));
   const kept = parseKept(file.data);
@@ -71,7 +79,17 @@ export function readCombinations(
   const combinations = file.data.combinations.map(
     (c) => ({ ...c, own: c.own.map((f) => ({ ...f, lines: f.lines.join('\n') })) }) as unknown as Combination,
   );
+  for (const [i, c] of combinations.entries()) {
+    const strange = strangeDance(c.own, `combinations[${i}].own`);
+    if (strange) return fail(strange);
+  }
   return checked({ combinations, kept: kept.value }, known);
+}
+
+/** In version 2 no figure had a dance of the teacher's own; nothing else has changed since. */
+function lifted(file: unknown, version: unknown): unknown {
+  if (version === 1) return fromFirst(file as Record<string, unknown>);
+  return version === 2 ? { ...(file as Record<string, unknown>), version: COMBINATION_VERSION } : file;
 }
 
 /** Version 1 was written in notation 1. */

@@ -42,7 +42,7 @@ export function writeCombinationCsv(c: Combination, w: Whole): string {
     return [
       pass?.reading.figure.name ?? '',
       String(musicBeat(c, tick)),
-      String(straightAt(c, tick, foldOf(w.figure.dance)).eight),
+      String(straightAt(c, tick, foldOf(w.figure)).eight),
       straightCount(c, tick, w.figure),
       pass ? ownCount(pass, tick) : '',
       String(Math.round((secondsAt(tick, map) - zero) * 1000) / 1000),

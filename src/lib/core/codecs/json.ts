@@ -2,14 +2,15 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
 import { figureSchema, isVersion, type Figure, type Kept, type Version } from '../figure';
 import { versionSchema } from '../figure/version-schema';
+import { shippedDance } from '../vocabulary';
 import { eachOf, figureFirst, versionFirst } from './lift';
 
 export const FORMAT = 'brisk-partner/figures';
-export const VERSION = 3;
+export const VERSION = 4;
 
 /** A figure in a file: as kept, with the breakdown as one string a line. */
 const figureInFile = figureSchema.extend({ lines: z.array(z.string().max(40_000)).max(2_000) }).strict();
-/** The file: a header, figures, and versions of figures, which hold only what they change. Version 3. */
+/** The file: a header, figures, and versions of figures, which hold only what they change. Version 4. */
 export const fileSchema = z
   .object({
     format: z.literal(FORMAT),
@@ -26,7 +27,7 @@ export interface FileError {
   readonly figure?: string;
 }
 
-/** Writes figures and versions as our JSON, version 3, two-space indent, ending in a newline. */
+/** Writes figures and versions as our JSON, version 4, two-space indent, ending in a newline. */
 export function writeJson(kept: readonly Kept[]): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, ...keptInFile(kept) }, null, 2) + '\n';
 }
@@ -43,12 +44,28 @@ export function parseKept(file: {
   readonly versions: readonly unknown[];
 }): Result<Kept[], FileError> {
   const figures = file.figures.map((f) => ({ ...f, lines: f.lines.join('\n') }) as unknown as Figure);
+  const strange = strangeDance(figures);
+  if (strange) return fail(strange);
   return uniqueIds([...figures, ...(file.versions as Version[])]);
+}
+
+/** Every dance is one that ships, or told by the figure itself. */
+export function strangeDance(figures: readonly Figure[], path = 'figures'): FileError | undefined {
+  const i = figures.findIndex((f) => !shippedDance(f.dance) && f.ownDance?.id !== f.dance);
+  const f = figures[i];
+  return (
+    f && {
+      at: `${path}[${i}].dance`,
+      message: `“${f.dance}” is no dance that ships, and ownDance does not say what it is.`,
+      figure: f.name,
+    }
+  );
 }
 
 /**
  * One step from a version to the next. 1 to 2: versions of figures are new. 2 to 3: words are danced in the order they
- * are said, so that turns stand first where they stood behind.
+ * are said, so that turns stand first where they stood behind. 3 to 4: a figure may bring a dance of the teacher's own;
+ * nothing older changes.
  */
 export type Migration = (file: Record<string, unknown>) => Record<string, unknown>;
 export const MIGRATIONS: readonly Migration[] = [
@@ -58,6 +75,7 @@ export const MIGRATIONS: readonly Migration[] = [
     figures: eachOf(file.figures, figureFirst),
     versions: eachOf(file.versions, versionFirst),
   }),
+  (file) => file,
 ];
 
 /** Lifts a file of an older version to `current`. Errors: no version, or a newer one than this program knows. */

@@ -1,8 +1,16 @@
 import { fail, ok, type Result } from '../base';
-import { figureSchema, newFigure, type CountRange, type Figure } from '../figure';
+import { danceSchema, figureSchema, newFigure, type CountRange, type Figure, type OwnDance } from '../figure';
 import { NOTATION, parse, turnsFirst } from '../notation';
-import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS, TRACK_NAMES } from '../vocabulary';
-import { firstIssue, type FileError } from './json';
+import {
+  DANCE_IDS,
+  FEEL_NAMES,
+  FORMATION_IDS,
+  HOLD_IDS,
+  TRACK_NAMES,
+  danceOf,
+  shippedDance,
+} from '../vocabulary';
+import { firstIssue, parseText, type FileError } from './json';
 
 /**
  * A figure as plain text: `key: value` lines, an empty line, the breakdown. Several figures are parted by a line of
@@ -31,6 +39,7 @@ const KEYS = [
   'mistake',
   'notes',
   'notation',
+  'own-dance',
 ] as const;
 type Key = (typeof KEYS)[number];
 
@@ -42,11 +51,12 @@ const printRanges = (rs: readonly CountRange[]): string => rs.map((r) => `${r.fr
 export const writeText = (figures: readonly Figure[]): string => figures.map(writeOne).join('\n---\n\n');
 
 function writeOne(f: Figure): string {
-  const plain = newFigure(f.id, f.dance);
+  const plain = newFigure(f.id, danceOf(f));
   const { start, end } = f;
   const rows: [Key, string | undefined][] = [
     ['figure', oneLine(f.name)],
     ['dance', f.dance],
+    ['own-dance', f.ownDance && JSON.stringify(f.ownDance)],
     ['family', oneLine(f.family)],
     ['level', String(f.level)],
     ['start', start.formation],
@@ -156,13 +166,16 @@ function build(
   id: string,
 ): Result<Figure, FileError> {
   const dance = fields.find((f) => f.key === 'dance');
-  const known = DANCE_IDS.find((d) => d === dance?.value.trim());
-  if (dance && !known)
+  const own = ownDance(fields.find((f) => f.key === 'own-dance'));
+  if (!own.ok) return own;
+  const name = dance?.value.trim() ?? own.value?.id ?? 'slot-swing';
+  const known = shippedDance(name) ?? (own.value?.id === name ? own.value : undefined);
+  if (!known)
     return fail({
-      at: `line ${dance.line}`,
-      message: `“${dance.value}” is not a dance known here. Known: ${DANCE_IDS.join(', ')}.`,
+      at: `line ${dance?.line ?? offsetOf(fields)}`,
+      message: `“${name}” is not a dance known here, and no own-dance line says what it is. Known: ${DANCE_IDS.join(', ')}.`,
     });
-  const draft = JSON.parse(JSON.stringify(newFigure(id, known ?? 'slot-swing', 'Untitled figure'))) as Record<
+  const draft = JSON.parse(JSON.stringify(newFigure(id, known, 'Untitled figure'))) as Record<
     string,
     unknown
   > & { start: Record<string, unknown>; end: Record<string, unknown>; cautions: string[] };
@@ -173,6 +186,23 @@ function build(
   }
   const checked = figureSchema.safeParse(draft);
   return checked.success ? ok(checked.data as Figure) : fail(firstIssue(checked.error.issues, draft));
+}
+
+const offsetOf = (fields: readonly { line: number }[]): number => fields[0]?.line ?? 1;
+
+/** A teacher's own dance stands in the text as JSON, in one line. */
+function ownDance(
+  field: { value: string; line: number } | undefined,
+): Result<OwnDance | undefined, FileError> {
+  if (!field) return ok(undefined);
+  const at = `line ${field.line} (own-dance)`;
+  const json = parseText(field.value);
+  if (!json.ok) return fail({ ...json.error, at });
+  const read = danceSchema.safeParse(json.value);
+  const issue = read.error?.issues[0];
+  return read.success
+    ? ok(read.data)
+    : fail({ at, message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? ''}` });
 }
 
 const oneOf = <T extends string>(all: readonly T[], value: string): T | undefined =>
@@ -194,7 +224,7 @@ function setField(
       draft.name = manyLines(value);
       return value === '' ? 'Expected a name.' : undefined;
     case 'dance':
-      draft.dance = value;
+    case 'own-dance':
       return undefined;
     case 'family':
       draft.family = manyLines(value);

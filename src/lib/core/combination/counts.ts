@@ -1,6 +1,6 @@
 import { TICKS_PER_BEAT, type Beats, type Seconds, type Ticks } from '../base';
 import { secondsAt, straightEight, type TempoMap } from '../time';
-import { DANCES, type DanceId } from '../vocabulary';
+import { danceOf, type Danced } from '../vocabulary';
 import type { Plan } from './plan';
 import type { Combination } from './schema';
 
@@ -14,12 +14,12 @@ export interface Straight {
 /** Beats in a row of counting: an eight, or two bars of three. */
 export type Fold = 6 | 8;
 /** How a dance is counted straight through. @example foldOf('waltz') // 6 */
-export const foldOf = (dance: DanceId): Fold =>
-  DANCES[dance].cycle === 3 && DANCES[dance].frame === 'line-of-dance' ? 6 : 8;
+export const foldOf = (figure: Danced): Fold =>
+  danceOf(figure).cycle === 3 && danceOf(figure).frame === 'line-of-dance' ? 6 : 8;
 /** The fold of a whole plan: that of its first figure. */
 export const foldOfPlan = (p: Pick<Plan, 'passes'>): Fold => {
   const first = p.passes[0];
-  return first ? foldOf(first.reading.figure.dance) : 8;
+  return first ? foldOf(first.reading.figure) : 8;
 };
 
 /** The music beat (from 1) of a tick of the combination. @example musicBeat({ ...c, start: 7 }, 12) // 8 */

@@ -3,7 +3,7 @@ import { analyse, defaultHeights, totalTurn, type Analysis, type Heights } from 
 import { applyChange, type Change, type Figure } from '../figure';
 import { check, type FindingCode } from '../findings';
 import { endsOf, type Ends } from '../joints';
-import { DANCES, KINDS } from '../vocabulary';
+import { KINDS, danceOf } from '../vocabulary';
 
 type Both<T> = Readonly<Record<Role, T>>;
 
@@ -90,7 +90,7 @@ export const turnsIn = (r: Reading): number =>
   Math.floor((Math.max(...ROLES.map((role) => r.turning[role])) + 1e-6) / 360);
 
 /** A lane, a line or a spot. */
-export const frameOf = (r: Reading) => DANCES[r.figure.dance].frame;
+export const frameOf = (r: Reading) => danceOf(r.figure).frame;
 
 /**
  * Figures by id, each read once and remembered while it stays the same. `own` figures of a combination come first.

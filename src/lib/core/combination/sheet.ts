@@ -30,11 +30,11 @@ export interface SheetLine {
 export const ownCount = (p: Pass, tick: Ticks): string =>
   sayCount(tick - p.at + p.reading.from, p.reading.figure.feel);
 
-type Counted = Pick<Whole['figure'], 'feel' | 'dance'>;
+type Counted = Pick<Whole['figure'], 'feel' | 'dance' | 'ownDance'>;
 /** A tick in straight eights, with its subdivision. @example straightCount(c, 80, swing) // '7&' */
-export function straightCount(c: Combination, tick: Ticks, { feel, dance }: Counted): string {
-  const sub = sayCount(tick, feel).replace(/^\d+/, '');
-  return `${straightAt(c, tick, foldOf(dance)).count}${sub}`;
+export function straightCount(c: Combination, tick: Ticks, figure: Counted): string {
+  const sub = sayCount(tick, figure.feel).replace(/^\d+/, '');
+  return `${straightAt(c, tick, foldOf(figure)).count}${sub}`;
 }
 
 /** The combination as lines to call, one a pass; a figure without calls is counted. */
@@ -57,8 +57,8 @@ export function callSheet(c: Combination, w: Whole): SheetLine[] {
       pass: i,
       name: p.reading.figure.name,
       beats: p.reading.beats,
-      falls: straightAt(c, p.at, foldOf(w.figure.dance)),
-      callOn: straightAt(c, p.at - TICKS_PER_BEAT, foldOf(w.figure.dance)),
+      falls: straightAt(c, p.at, foldOf(w.figure)),
+      callOn: straightAt(c, p.at - TICKS_PER_BEAT, foldOf(w.figure)),
       hands: printHands(p.joint?.acts ?? []),
       calls,
     };

@@ -13,7 +13,7 @@ import { analyse, type Analysis, type Chain, type Heights } from '../analysis';
 import type { CountRange, Figure, Row } from '../figure';
 import { printHands, printLine, type Body, type Label } from '../notation';
 import { positionAt } from '../time';
-import { DANCES, FORMATIONS, KINDS, TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
+import { FORMATIONS, KINDS, TRACK_NAMES, danceOf, isMoveTrack, type Track } from '../vocabulary';
 import { moved, scoreOf, writtenOut, type Score } from '../vary';
 import { danced, joint, type Pass, type Plan } from './plan';
 import { frameOf, type Pose, type Reading } from './reading';
@@ -288,5 +288,5 @@ export function driftOf(w: Whole): Drift {
 
 /** The dances of a plan, in order of appearance. */
 export const dancesIn = (p: Plan): string[] => [
-  ...new Set(p.passes.map((x) => DANCES[x.reading.figure.dance].name)),
+  ...new Set(p.passes.map((x) => danceOf(x.reading.figure).name)),
 ];

@@ -2,7 +2,7 @@ import { TICKS_PER_BEAT } from '../base';
 import { read, turnsIn, type Reading } from '../combination';
 import { newFigure, type Figure } from '../figure';
 import { jointBetween, keyOfStand, type Ends } from '../joints';
-import type { DanceId } from '../vocabulary';
+import { danceOf, type Dance } from '../vocabulary';
 import type { ComposeRequest, Edge } from './request';
 
 /** What the search needs of a figure, apart from how it joins. */
@@ -32,7 +32,7 @@ export interface Graph {
   readonly fits: readonly Uint8Array[];
 }
 
-const musicOf = (e: Ends): string => `${e.dance} ${e.feel} ${e.unitBeats}`;
+const musicOf = (e: Ends): string => `${e.dance.id} ${e.feel} ${e.unitBeats}`;
 
 /** Builds the graph of a repertoire. Joints are worked out once for each pair of classes. */
 export function graphOf(readings: readonly Reading[]): Graph {
@@ -97,7 +97,7 @@ export function allowed(g: Graph, r: ComposeRequest): number[] {
 }
 
 /** Standing still in a hold: what comes before a first figure or after a last. */
-export function standingIn(edge: Extract<Edge, { type: 'hold' }>, dance: DanceId): Reading {
+export function standingIn(edge: Extract<Edge, { type: 'hold' }>, dance: Dance): Reading {
   const f = newFigure('standing', dance);
   const figure: Figure = {
     ...f,
@@ -129,7 +129,7 @@ export function edgesOf(
   const neighbour = (e: Edge): Ends | undefined => {
     if (e.type === 'any') return undefined;
     if (e.type === 'figure') return readings.find((x) => x.figure.id === e.id)?.ends;
-    return standingIn(e, readings[0]?.figure.dance ?? 'slot-swing').ends;
+    return standingIn(e, readings[0] ? danceOf(readings[0].figure) : danceOf({ dance: 'slot-swing' })).ends;
   };
   const cost = (from: Ends | undefined, to: Ends | undefined, asked: boolean): number => {
     if (!from || !to) return asked ? Infinity : 0;

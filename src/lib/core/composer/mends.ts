@@ -19,7 +19,7 @@ import { applyEdits, changeBetween, newFigure, writeRoute, type Figure } from '.
 import { keyOf } from '../findings';
 import { asideAfter, type Joint } from '../joints';
 import { otherEnding } from '../vary';
-import { FORMATION_IDS, HOLD_IDS, type FormationId, type HoldId } from '../vocabulary';
+import { FORMATION_IDS, HOLD_IDS, danceOf, type FormationId, type HoldId } from '../vocabulary';
 import { bridges, type Bridge } from './fill';
 import type { Graph } from './graph';
 
@@ -155,7 +155,7 @@ function routeFigure(before: Reading, route: Route): Figure | undefined {
   if (!hold || !formation || free.leader === 'both' || free.follower === 'both') return undefined;
   const beats = 2 * Math.ceil((route.moves.length + 1) / 2);
   const places = Array.from({ length: beats }, (_, i) => `${i + 1} place`).join(' ');
-  const base = newFigure(`way-${keyHash(route)}`, before.figure.dance, 'Way between');
+  const base = newFigure(`way-${keyHash(route)}`, danceOf(before.figure), 'Way between');
   const figure: Figure = {
     ...base,
     family: 'turn',

@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
 import { parse, type Action, type Body, type Label } from '../notation';
 import { nearestLabelled, positionAt, toQuickSlow } from '../time';
-import { DANCES, FEELS, KINDS, UNITS, turnsInPlace } from '../vocabulary';
+import { FEELS, KINDS, UNITS, danceOf, turnsInPlace } from '../vocabulary';
 import { writeWords, type WriteWords } from './edit-words';
 import { openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
 import { countAt, lineFor, rewriteTrack, type Row } from './rows';
@@ -105,7 +105,7 @@ function inCounts(timed: readonly Timed<Body>[], base: Timebase): Result<MoveRow
 
 function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<MoveRow[], EditFailure> {
   const durations = timed.map((t, i) => (timed[i + 1]?.tick ?? t.last) - t.tick);
-  const values = toQuickSlow(durations, DANCES[base.dance]);
+  const values = toQuickSlow(durations, danceOf(base));
   if (!values.ok || timed[0]?.tick !== 0 || timed.some((t) => t.content.type === 'unit'))
     return fail('no-quick-slow');
   return ok(timed.map((t, i) => rowOf(t, { type: 'value', value: values.value[i] ?? 'Q' }, false)));

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parse } from '../notation';
+import { shareTurn, parse } from '../notation';
 import { positionAt } from '../time';
 import { UNITS, UNIT_NAMES } from '../vocabulary';
 import {
@@ -13,7 +13,6 @@ import {
   spansOf,
   timeWords,
   resolveWords,
-  shareTurn,
   writtenTick,
   type Details,
   type Figure,

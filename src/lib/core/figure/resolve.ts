@@ -1,12 +1,23 @@
 import { TICKS_PER_BEAT, type Degrees, type Span, type Ticks } from '../base';
-import type { Action, Body, Label, MoveLine, Parsed, UnitWord, WordLine } from '../notation';
+import {
+  shareTurn,
+  type Action,
+  type Body,
+  type Label,
+  type MoveLine,
+  type Parsed,
+  type UnitWord,
+  type WordLine,
+} from '../notation';
 import { ticksOfValue } from '../time';
 import {
-  DANCES,
   FEELS,
   KINDS,
   UNITS,
-  type DanceId,
+  danceOf,
+  type Danced,
+  type Dance,
+  type Direction,
   type Feel,
   type MoveTrack,
   type Sub,
@@ -58,8 +69,7 @@ export interface RoleLine {
   readonly end: Ticks;
 }
 
-export interface Timebase {
-  readonly dance: DanceId;
+export interface Timebase extends Danced {
   readonly feel: Feel;
   readonly repeat?: { readonly from: number; readonly to: number; readonly times: number };
 }
@@ -110,8 +120,7 @@ interface Cursor {
 }
 
 /** Beats of the cells a dance is counted in: two, or a bar where the bar is three. */
-export const unitBeats = (figure: Pick<Timebase, 'dance'>): number =>
-  DANCES[figure.dance].cycle === 3 ? 3 : 2;
+export const unitBeats = (figure: Danced): number => (danceOf(figure).cycle === 3 ? 3 : 2);
 
 /**
  * A 1 after a larger count begins a new span where the last one ended, its last unit at its full length. Lines of
@@ -165,12 +174,14 @@ function place(
   base: Timebase,
   given: readonly number[],
 ): Pick<Timed<unknown>, 'tick' | 'beat' | 'sub' | 'last' | 'renumbered'> {
-  const dance = DANCES[base.dance];
   if (label.type === 'value') {
+    const dance = danceOf(base);
     const tick = cursor.next;
     const beat = Math.floor(tick / TICKS_PER_BEAT) + 1;
     const last = tick + (beats > 0 ? beats * TICKS_PER_BEAT : ticksOfValue(label.value, dance));
-    Object.assign(cursor, { beat, written: beat - cursor.base, next: last });
+    // What follows as a bare "and" is the one of its last beat.
+    const reached = Math.max(beat, Math.ceil(last / TICKS_PER_BEAT));
+    Object.assign(cursor, { beat: reached, written: reached - cursor.base, next: last });
     const rest = tick - (beat - 1) * TICKS_PER_BEAT;
     const sub = (['', 'e', '&', 'a'] as const).find((s) => FEELS[base.feel].ticks[s] === rest) ?? '';
     return { tick, beat, sub, last, renumbered: true };
@@ -219,7 +230,7 @@ export function spansOf(parsed: Parsed, base: Timebase): readonly number[] {
  */
 export function resolveMoves(parsed: Parsed, role: MoveTrack, base: Timebase): RoleLine {
   const timed = timeMoves(parsed, role, base);
-  const opened = timed.flatMap((t) => openItem(t, base.feel));
+  const opened = timed.flatMap((t) => openItem(t, base.feel, danceOf(base).split));
   const run = runRepeats(opened, base);
   const clashes: Clash[] = [];
   for (let i = 1; i < run.length; i++) {
@@ -265,18 +276,31 @@ export function lengthOf(parsed: Parsed, base: Timebase): Ticks {
   return r ? once + (r.times - 1) * (r.to - r.from + 1) * TICKS_PER_BEAT : once;
 }
 
-function openItem(t: Timed<Body>, feel: Feel): Placed[] {
+function openItem(t: Timed<Body>, feel: Feel, split: Dance['split']): Placed[] {
   const { content: body, ref, span } = t;
   if (body.type === 'nothing') return [];
   if (body.type === 'action')
     return [{ ref, pass: 0, tick: t.tick, end: t.last, action: body, unit: undefined, span }];
   return openUnit(body).map((action, step) => {
     const row = UNITS[body.unit].steps[step];
-    const offset = row ? row.beat * TICKS_PER_BEAT + FEELS[feel].ticks[row.sub] : 0;
     const own = { line: ref.line, item: ref.item, step };
-    return { ref: own, pass: 0, tick: t.tick + offset, end: t.last, action, unit: body.unit, span };
+    const tick = row ? stepTick(t, row.beat, row.sub === '&' ? split : row.sub, feel) : t.tick;
+    return { ref: own, pass: 0, tick, end: t.last, action, unit: body.unit, span };
   });
 }
+
+/** A word begun on the "and" goes on in half beats from there. */
+function stepTick(t: Timed<Body>, beat: number, sub: Sub, feel: Feel): Ticks {
+  const halves = FEELS[feel].ticks['&'];
+  if (t.sub !== '&' || sub === 'e' || sub === 'a')
+    return t.tick + beat * TICKS_PER_BEAT + FEELS[feel].ticks[sub];
+  const n = 1 + 2 * beat + (sub === '&' ? 1 : 0);
+  return t.tick - halves + Math.floor(n / 2) * TICKS_PER_BEAT + (n % 2 === 1 ? halves : 0);
+}
+
+/** Going back, the lock is in front. Source: common practice. */
+const lockFor = (way: Direction): Direction =>
+  way === 'back' || way === 'diag-back' ? 'lock-front' : 'hook';
 
 /**
  * The steps a unit word stands for. Its turn is shared over the weight-taking steps in multiples of 15°, the
@@ -292,7 +316,8 @@ export function openUnit(word: UnitWord): Action[] {
     const takes = KINDS[s.kind].weight === 'takes';
     const turn = takes ? shares[taker++] : undefined;
     const given = s.direction === 'given';
-    const direction = given ? (word.direction ?? row.direction) : s.direction;
+    const way = word.direction ?? row.direction;
+    const direction = given ? way : s.direction === 'lock' ? lockFor(way) : s.direction;
     return {
       type: 'action',
       kind: s.kind,
@@ -308,14 +333,6 @@ export function openUnit(word: UnitWord): Action[] {
       ...(i === 0 && word.note !== undefined ? { note: word.note } : {}),
     };
   });
-}
-
-/** @example shareTurn(225, 2) // [120, 105] */
-export function shareTurn(turn: Degrees, n: number): Degrees[] {
-  const parts = Math.round(Math.abs(turn) / 15);
-  const each = Math.floor(parts / n);
-  const over = parts - each * n;
-  return Array.from({ length: n }, (_, i) => Math.sign(turn) * 15 * (each + (i < over ? 1 : 0)));
 }
 
 function runRepeats<T extends { readonly tick: Ticks; readonly end: Ticks }>(

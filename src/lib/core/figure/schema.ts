@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS } from '../vocabulary';
+import { danceSchema, type OwnDance } from './dance-schema';
+import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS } from '../vocabulary';
 
 const text = (max: number) => z.string().max(max);
 const foot = z.enum(['L', 'R']);
@@ -37,7 +38,9 @@ export const endSchema = z.object({
 export const figureSchema = z.object({
   id: z.string().min(1).max(64),
   name: text(120).min(1),
-  dance: z.enum(DANCE_IDS),
+  /** The name of a dance that ships, or of the teacher's own in `ownDance`. */
+  dance: text(64).min(1),
+  ownDance: danceSchema.optional(),
   family: text(60),
   level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
   start: startSchema,
@@ -62,7 +65,8 @@ export const figureSchema = z.object({
 type Loose = z.infer<typeof figureSchema>;
 /** Absent keys are absent, never undefined. */
 export type Figure = Readonly<
-  Omit<Loose, 'end' | 'repeat' | 'mistake'> & {
+  Omit<Loose, 'end' | 'repeat' | 'mistake' | 'ownDance'> & {
+    ownDance?: OwnDance;
     end: { readonly [K in keyof Loose['end']]?: NonNullable<Loose['end'][K]> };
     repeat?: NonNullable<Loose['repeat']>;
     mistake?: string;

@@ -83,7 +83,11 @@ interface Turn {
 }
 
 function withoutRepeat(figure: Figure): Pick<Figure, 'dance' | 'feel'> {
-  return { dance: figure.dance, feel: figure.feel };
+  return {
+    dance: figure.dance,
+    feel: figure.feel,
+    ...(figure.ownDance ? { ownDance: figure.ownDance } : {}),
+  };
 }
 
 const stepsIn = (placed: readonly Placed[], at: Ticks): Placed[] =>

@@ -2,7 +2,7 @@ import { ROLES, TICKS_PER_BEAT, otherFoot, otherRole, type Foot, type Role, type
 import type { Analysis, Weighed } from '../analysis';
 import type { Action } from '../notation';
 import { positionAt } from '../time';
-import { DANCES, FEELS } from '../vocabulary';
+import { FEELS, danceOf } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
 import {
   actionOf,
@@ -337,7 +337,7 @@ function culprit(a: Analysis): Role | undefined {
 /** Does the role end on another foot than the dance or the writer wants, with nothing earlier to explain it? */
 function endsOff(a: Analysis, role: Role, before: readonly Finding[]): boolean {
   const said = role === 'leader' ? a.figure.end.leaderFree : a.figure.end.followerFree;
-  const judged = said !== undefined || DANCES[a.figure.dance].ending === 'start';
+  const judged = said !== undefined || danceOf(a.figure).ending === 'start';
   const { endFree, actions } = a.roles[role];
   if (!judged || actions.length === 0 || endFree === wantedEnd(a, role) || explained(before, role))
     return false;
@@ -530,7 +530,7 @@ export const ownTiming: Rule = {
 export const oddLength: Rule = {
   code: 'odd-length',
   find: (a, before) => {
-    const { multiple, lengths } = DANCES[a.figure.dance];
+    const { multiple, lengths } = danceOf(a.figure);
     const usual: readonly number[] = lengths;
     if (a.end === a.start || before.some((f) => f.code === 'totals-differ' || f.code === 'role-empty'))
       return [];
@@ -545,7 +545,7 @@ export const oddLength: Rule = {
     ];
   },
   mend: (a) => {
-    const { multiple } = DANCES[a.figure.dance];
+    const { multiple } = danceOf(a.figure);
     const more = Math.ceil(a.counts / multiple) * multiple - a.counts;
     const holds = ROLES.flatMap((role) =>
       Array.from({ length: more }, (_, i) => insertStep(role, a.end + i * TICKS_PER_BEAT, 'hold')),

@@ -1,6 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, signedHeading, type Degrees, type Metres, type Role } from '../base';
 import type { HandAct } from '../notation';
-import { DANCES } from '../vocabulary';
 import { handsBetween } from './hands';
 import { JOINT } from './limits.data';
 import type { Ends, Stand } from './stand';
@@ -90,15 +89,15 @@ export function jointBetween(from: Ends, to: Ends, over: Over = NOT_OVER): Joint
 function musical(from: Ends, to: Ends): Difference[] {
   if (from.feel !== to.feel || from.unitBeats !== to.unitBeats)
     return [{ code: 'counting', fit: 'impossible', cost: 0, amount: 0, was: from.feel, wanted: to.feel }];
-  if (from.dance === to.dance) return [];
+  if (from.dance.id === to.dance.id) return [];
   return [
     {
       code: 'dance',
       fit: 'fits',
       cost: JOINT.otherDance,
       amount: 0,
-      was: DANCES[from.dance].name,
-      wanted: DANCES[to.dance].name,
+      was: from.dance.name,
+      wanted: to.dance.name,
     },
   ];
 }
@@ -139,7 +138,7 @@ function handDifferences(x: Stand, e: Stand, hands: ReturnType<typeof handsBetwe
 }
 
 /** In a lane the leader's first step brings the couple back to its middle: the follower is measured from there. */
-const inSlot = (to: Ends): boolean => DANCES[to.dance].frame === 'slot';
+const inSlot = (to: Ends): boolean => to.dance.frame === 'slot';
 
 function place(from: Ends, to: Ends): Difference[] {
   const [x, e] = [from.exit, to.entry];
@@ -195,7 +194,7 @@ function direction(from: Ends, to: Ends, over: Over): Difference[] {
 
 /** What the leader must turn to face as the next figure begins; on the spot any facing will do. */
 function headingOff(from: Ends, to: Ends): Degrees {
-  const frame = DANCES[to.dance].frame;
+  const { frame } = to.dance;
   if (frame === 'spot') return 0;
   const off = signedHeading(to.entry.facing - from.exit.facing);
   if (frame === 'line-of-dance') return off;

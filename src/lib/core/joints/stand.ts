@@ -12,7 +12,7 @@ import {
 } from '../base';
 import { keyOfState, type ArmState } from '../arms';
 import { armsAt, type Analysis } from '../analysis';
-import { FORMATIONS, KINDS, type DanceId, type Feel } from '../vocabulary';
+import { FORMATIONS, KINDS, danceOf, type Dance, type Feel } from '../vocabulary';
 
 type Both<T> = Readonly<Record<Role, T>>;
 
@@ -39,7 +39,7 @@ export interface Stand {
 
 /** What is compared at a joint. */
 export interface Ends {
-  readonly dance: DanceId;
+  readonly dance: Dance;
   readonly feel: Feel;
   readonly unitBeats: number;
   readonly entry: Stand;
@@ -55,7 +55,7 @@ const grain = (p: Point): Point => ({ x: grained(p.x), y: grained(p.y) });
 
 /** Both ends of a figure. O(actions). @example endsOf(analyse(figure)).exit.free.leader // 'L' */
 export const endsOf = (a: Analysis): Ends => ({
-  dance: a.figure.dance,
+  dance: danceOf(a.figure),
   feel: a.figure.feel,
   unitBeats: a.unitBeats,
   entry: entryOf(a),

@@ -1,5 +1,5 @@
 import type { Hand, Role, Span } from '../base';
-import type { ArmPlace, BodyPart, Grip, Height, LeadWord, RestHow, WholeHold } from '../vocabulary';
+import type { ArmPlace, BodyPart, BodySide, Grip, Height, LeadWord, RestHow, WholeHold } from '../vocabulary';
 
 /** Which joined hands an act is about. A hand without a role is the leader's. */
 export type Which =
@@ -38,7 +38,12 @@ export type HandAct =
       readonly hand?: Hand;
       readonly on: BodyPart;
       readonly how: RestHow;
+      readonly side?: BodySide;
+      /** On the dancer's own body, not the partner's. */
+      readonly own?: true;
     }
+  /** Joined hands led low between the two bodies. */
+  | { readonly type: 'through'; readonly which: Which }
   /** A whole hold in one word. */
   | { readonly type: 'hold'; readonly hold: WholeHold }
   | { readonly type: 'lead'; readonly word: LeadWord }

@@ -32,6 +32,8 @@ function printAct(act: HandAct): string {
       return spaced('release', printWhich(act.which));
     case 'over':
       return spaced(printWhich(act.which), 'over', act.heads, act.heads === 'both' ? 'heads' : 'head');
+    case 'through':
+      return spaced(printWhich(act.which), 'through middle');
     case 'slide':
       return spaced('slide', printWhich(act.which), 'to', ARM_PLACES[act.to].words[0]);
     case 'rest':
@@ -40,6 +42,8 @@ function printAct(act: HandAct): string {
         act.role === 'follower' ? 'follower' : undefined,
         act.hand && SIDE[act.hand],
         'on',
+        act.own && 'own',
+        act.side,
         BODY_PARTS[act.on].words[0],
       );
     case 'hold':

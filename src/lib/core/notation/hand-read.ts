@@ -15,6 +15,8 @@ import {
   WHOLE_HOLDS,
   WHOLE_HOLD_NAMES,
   closestWord,
+  stems,
+  type BodySide,
   type Grip,
   type Height,
 } from '../vocabulary';
@@ -33,16 +35,18 @@ const ALL: Which = { type: 'all' };
 const FILLERS = new Set(
   'the a an with at in to of and then hand hands arm arms height their his her own it again still'.split(' '),
 );
+/** Row: act → the words for it. Source: common practice. */
 const VERBS: Readonly<Record<string, readonly string[]>> = {
   take: ['take', 'hold', 'join', 'pick up', 'regrip', 'keep hold of'],
-  change: ['change', 'change to', 'swap to'],
+  change: ['change', 'change to', 'swap to', 'change hands', 'change hands to', 'switch to'],
   catch: ['catch', 'recatch'],
-  raise: ['raise', 'lift'],
+  raise: ['raise', 'lift', 'lead up', 'take up'],
   lower: ['lower', 'bring down'],
   bring: ['bring'],
-  release: ['release', 'drop', 'let go', 'lets go', 'free'],
+  release: ['release', 'drop', 'let go', 'let go of', 'free'],
   carry: ['carry', 'loop', 'pass'],
   slide: ['slide'],
+  through: ['go', 'pass', 'lead'],
 };
 
 /** Every word a hands line knows, for completion and for near misses. Multi-word entries keep their spaces. */
@@ -67,6 +71,10 @@ export const HAND_WORDS: readonly string[] = [
     'over both heads',
     'in front',
     'behind',
+    'through the middle',
+    'on own shoulder',
+    'on far shoulder',
+    'on near shoulder',
     ...HEIGHT_NAMES.map((h) => HEIGHTS[h].words[0]),
     ...GRIP_NAMES.map((g) => GRIPS[g].words[0]),
     ...ARM_PLACE_NAMES.map((p) => ARM_PLACES[p].words[0]),
@@ -75,6 +83,19 @@ export const HAND_WORDS: readonly string[] = [
     ...LEAD_WORD_NAMES.map((w) => LEAD_WORDS[w].words[0]),
   ]),
 ];
+
+/** Every single word of an entry. */
+const PIECES: ReadonlySet<string> = new Set([
+  ...HAND_WORDS.flatMap((w) => w.split(' ')),
+  ...Object.values(VERBS).flatMap((list) => list.flatMap((w) => w.split(' '))),
+  ...HEIGHT_NAMES.flatMap((h) => HEIGHTS[h].words.flatMap((w) => w.split(' '))),
+  ...BODY_PART_NAMES.flatMap((p) => BODY_PARTS[p].words.flatMap((w) => w.split(' '))),
+  ...GRIP_NAMES.flatMap((g) => GRIPS[g].words.flatMap((w) => w.split(' '))),
+  ...ARM_PLACE_NAMES.flatMap((p) => ARM_PLACES[p].words.flatMap((w) => w.split(' '))),
+  ...REST_HOW_NAMES.flatMap((h) => REST_HOWS[h].words.flatMap((w) => w.split(' '))),
+  ...LEAD_WORD_NAMES.flatMap((w) => LEAD_WORDS[w].words.flatMap((x) => x.split(' '))),
+  ...WHOLE_HOLD_NAMES.flatMap((h) => WHOLE_HOLDS[h].words.flatMap((w) => w.split(' '))),
+]);
 
 /**
  * Reads what the hands do at a count, as spoken. Never throws; words it does not know are listed with their place.
@@ -111,16 +132,20 @@ export function readHandTokens(all: readonly Token[]): HandReading {
   return { acts, unknown };
 }
 
-const plain = (text: string): string =>
-  text
+/** Lower case, without possessive and comma, verbs without their ending. */
+function plain(text: string): string {
+  const word = text
     .toLowerCase()
-    .replace(/[,;.]+$/, '')
+    .replace(/[,;.:]+$/, '')
     .replace(/[’']s?$/, '');
+  return PIECES.has(word) || FILLERS.has(word) ? word : (stems(word).find((s) => PIECES.has(s)) ?? word);
+}
 
 function unknownWord(word: Word): UnknownHandWord {
   const span = word.token.span;
   const text = word.token.text.replace(/[,;.]+$/, '');
-  const near = closestWord(word.text, HAND_WORDS);
+  const closest = closestWord(word.text, HAND_WORDS);
+  const near = closest === word.text || closest === text.toLowerCase() ? undefined : closest;
   const base = { word: text, span: { from: span.from, to: span.from + text.length } };
   return near === undefined ? base : { ...base, near };
 }
@@ -145,7 +170,9 @@ function matches(words: readonly Word[], i: number, entry: string): number {
   if (!first || !entry.startsWith(first)) return 0;
   if (entry === first) return 1;
   const parts = entry.split(' ');
-  return parts.every((p, k) => words[i + k]?.text === p) ? parts.length : 0;
+  const there = (p: string, k: number): boolean =>
+    words[i + k]?.text === p && (k === parts.length - 1 || !words[i + k]?.ends);
+  return parts.every(there) ? parts.length : 0;
 }
 
 function oneOf<T extends string>(
@@ -214,6 +241,14 @@ function top(words: readonly Word[], i: number): Reading<Hand> | undefined {
     : undefined;
 }
 
+/** `crossed, left on top`: the same of crossed hands. */
+function onTop(words: readonly Word[], i: number, pairs: readonly Pair[]): Reading<Hand> | undefined {
+  const upper = pairs === CROSSED ? handWord(words[i]?.text) : undefined;
+  return upper && words[i + 1]?.text === 'on' && words[i + 2]?.text === 'top'
+    ? { value: upper, count: 3 }
+    : undefined;
+}
+
 function which(words: readonly Word[], i: number): Reading<Which> | undefined {
   const joined = pair(words, i);
   if (joined)
@@ -238,6 +273,8 @@ function which(words: readonly Word[], i: number): Reading<Which> | undefined {
 function readAct(words: readonly Word[], i: number): ActReading | undefined {
   return (
     readHold(words, i) ??
+    readThrough(words, i) ??
+    readUpDown(words, i) ??
     readResting(words, i) ??
     readVerb(words, i) ??
     readTake(words, i, 'take') ??
@@ -256,6 +293,26 @@ function readHold(words: readonly Word[], i: number): ActReading | undefined {
   if (!found || (found.value === 'open' && found.count === 1 && more)) return undefined;
   if (words[i + found.count]?.text === 'grip') return undefined;
   return { act: { type: 'hold', hold: found.value }, count: found.count };
+}
+
+/** `left through the middle`, `pass through the middle`. */
+function readThrough(words: readonly Word[], i: number): ActReading | undefined {
+  const verb = oneOf(words, i, ['through'], (v) => VERBS[v] ?? []);
+  let at = i + (verb?.count ?? 0);
+  const w = which(words, at);
+  at += w?.count ?? 0;
+  if (words[at]?.text !== 'through') return undefined;
+  at += words[at + 1]?.text === 'the' ? 2 : 1;
+  if (words[at]?.text !== 'middle') return undefined;
+  return { act: { type: 'through', which: w?.value ?? ALL }, count: at + 1 - i };
+}
+
+/** `both hands down`, which takes nothing. */
+function readUpDown(words: readonly Word[], i: number): ActReading | undefined {
+  if (words[i]?.text !== 'both' || words[i + 1]?.text !== 'hands') return undefined;
+  const to = words[i + 2]?.text;
+  if (to !== 'up' && to !== 'down') return undefined;
+  return { act: { type: 'height', which: ALL, to: to === 'up' ? 'overhead' : 'low' }, count: 3 };
 }
 
 /** The hands named after a verb, unless a comma parts them from it. */
@@ -296,8 +353,9 @@ function withWhich(
   before: number,
   make: (w: Which) => HandAct,
 ): ActReading {
-  const w = whichAfter(words, at);
-  return { act: make(w?.value ?? ALL), count: before + (w?.count ?? 0) };
+  const of = words[at - 1]?.ends ? 0 : ['of', 'the'].includes(words[at]?.text ?? '') ? skip(words, at) : 0;
+  const w = of > 0 ? which(words, at + of) : whichAfter(words, at);
+  return { act: make(w?.value ?? ALL), count: before + (w ? of + w.count : 0) };
 }
 
 function readLower(words: readonly Word[], at: number, before: number): ActReading {
@@ -324,7 +382,7 @@ function readBring(words: readonly Word[], at: number, before: number): ActReadi
 function readSlide(words: readonly Word[], at: number, before: number): ActReading | undefined {
   const w = whichAfter(words, at);
   let next = at + (w?.count ?? 0);
-  while (['down', 'up', 'along', 'to', 'the'].includes(words[next]?.text ?? '')) next++;
+  while (['down', 'up', 'along', 'to', 'the', 'arm'].includes(words[next]?.text ?? '')) next++;
   const place = oneOf(words, next, ARM_PLACE_NAMES, (p) => ARM_PLACES[p].words);
   const body = place ? undefined : part(words, next);
   if (body && w?.value.type === 'hand') {
@@ -353,7 +411,7 @@ function readTake(
     const gap = skip(words, at);
     const g = grip(words, at + gap);
     const h = g ? undefined : height(words, at + gap);
-    const t = g || h ? undefined : top(words, at + gap);
+    const t = g || h ? undefined : (top(words, at + gap) ?? onTop(words, at + gap, first.value));
     const found = g ?? h ?? t;
     if (!found) break;
     if (g) parts.grip = g.value;
@@ -430,36 +488,64 @@ function readWhichIs(words: readonly Word[], i: number): ActReading | undefined 
   return h && { act: { type: 'height', which: w?.value ?? ALL, to: h.value }, count: count + h.count };
 }
 
-/** `right on shoulder blade`, `catch hip`, `block left on hip`, `follower left on shoulder`. */
+/**
+ * `right on shoulder blade`, `catch hip`, `block left on hip`, `follower left on own shoulder`, `hand to the far
+ * shoulder`.
+ */
 function readResting(words: readonly Word[], i: number): ActReading | undefined {
   const how = restHow(words, i);
   let at = i + (how?.count ?? 0);
+  while (how && ['with', 'the', 'a'].includes(words[at]?.text ?? '')) at++;
   const role = roleWord(words[at]?.text) ?? 'leader';
   if (roleWord(words[at]?.text)) at++;
-  const hand = handWord(words[at]?.text);
+  let hand = handWord(words[at]?.text);
   if (hand) at++;
-  if (hand && words[at]?.text === 'hand') at++;
+  const some = !hand && words[at]?.text === 'hand';
+  if (words[at]?.text === 'hand') at++;
+  const late = hand && !how ? restHow(words, at) : undefined;
+  at += late?.count ?? 0;
   const on = words[at]?.text === 'on' || words[at]?.text === 'at' || words[at]?.text === 'to';
   if (on) at++;
   const toHand = words[at - 1]?.text === 'to' && [at, at + 1].some((k) => handWord(words[k]?.text));
-  if ((!how && !(hand && on)) || (on && toHand)) return undefined;
-  while (
-    words[at]?.text === 'the' ||
-    words[at]?.text === 'partner' ||
-    roleWord(words[at]?.text) ||
-    (on && handWord(words[at]?.text))
-  )
-    at++;
+  if ((!how && !late && !((hand || some) && on)) || (on && toHand)) return undefined;
+  const where = readWhere(words, at, on);
+  at += where.count;
   const p = part(words, at);
-  if (!p) return undefined;
+  if (!p || (some && where.side === undefined && !where.own && !how)) return undefined;
+  at += p.count;
+  if (!hand && words[at]?.text === 'with') {
+    const with_ = at + 1 + skip(words, at + 1);
+    hand = handWord(words[with_]?.text);
+    if (hand) at = with_ + (words[with_ + 1]?.text === 'hand' ? 2 : 1);
+  }
   const act: HandAct = {
     type: 'rest',
     role,
     on: p.value,
-    how: how?.value ?? 'rest',
+    how: how?.value ?? late?.value ?? 'rest',
     ...(hand ? { hand } : {}),
+    ...(where.side ? { side: where.side } : {}),
+    ...(where.own ? { own: true as const } : {}),
   };
-  return { act, count: at + p.count - i };
+  return { act, count: at - i };
+}
+
+/** `the partner's far`, `your own`, `follower left`: whose, and which of two. */
+function readWhere(
+  words: readonly Word[],
+  from: number,
+  on: boolean,
+): { count: number; side?: BodySide; own: boolean } {
+  let at = from;
+  let side: BodySide | undefined;
+  let own = false;
+  for (; ; at++) {
+    const text = words[at]?.text ?? '';
+    if (text === 'near' || text === 'far') side = text;
+    else if (text === 'own') own = true;
+    else if (!['the', 'your', 'partner'].includes(text) && !roleWord(text) && !(on && handWord(text))) break;
+  }
+  return { count: at - from, own, ...(side ? { side } : {}) };
 }
 
 function readLead(words: readonly Word[], i: number): ActReading | undefined {

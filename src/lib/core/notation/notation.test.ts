@@ -4,12 +4,13 @@ import {
   DIRECTION_NAMES,
   FOOTWORK_NAMES,
   KIND_NAMES,
+  STEP_STYLE_NAMES,
   TRACK_NAMES,
   UNIT_NAMES,
   WORDS,
   isMoveTrack,
 } from '../vocabulary';
-import { parse, print, readTurn, printTurn, type Body, type Label, type Line } from './index';
+import { parse, print, readTurn, printTurn, type Body, type Label, type Line, type MoveItem } from './index';
 
 const lines = (text: string) => parse(text).lines.map((l) => l.line);
 const firstLine = (text: string) => lines(text)[0];
@@ -34,6 +35,7 @@ const common = fc
     ),
     optional('footwork', fc.constantFrom(...FOOTWORK_NAMES)),
     optional('turn', turn),
+    optional('style', fc.constantFrom(...STEP_STYLE_NAMES)),
     optional('then', turn),
     optional('note', note),
   )
@@ -58,21 +60,35 @@ const label: fc.Arbitrary<Label> = fc.oneof(
   }),
   fc.record({ type: fc.constant('value' as const), value: fc.constantFrom('Q' as const, 'S' as const) }),
 );
+const item: fc.Arbitrary<MoveItem> = fc.record({ label, body });
+/** Items that may also be danced otherwise, the first of them carrying the choice. */
+const choiceItems: fc.Arbitrary<MoveItem[]> = fc
+  .tuple(
+    fc.array(item, { minLength: 1, maxLength: 3 }),
+    fc.array(fc.array(item, { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 3 }),
+    optional('likes', fc.constantFrom('leader', 'follower')),
+  )
+  .map(([own, others, likes]) =>
+    own.map((i, k) => (k === 0 ? { ...i, choice: { covers: own.length, others, ...likes } } : i)),
+  );
 const wordsLabel = label.filter((l) => l.type !== 'sub' || l.sub === '&');
 const text = fc
   .array(fc.stringMatching(/^[a-z0-9'-]{1,7}$/), { minLength: 1, maxLength: 5 })
   .map((w) => w.join(' '));
-const line: fc.Arbitrary<Line> = fc
-  .constantFrom(...TRACK_NAMES)
-  .chain((track): fc.Arbitrary<Line> =>
-    isMoveTrack(track)
-      ? fc
-          .array(fc.record({ label, body }), { maxLength: 12 })
-          .map((items) => ({ type: 'moves', track, items }))
-      : fc
-          .array(fc.record({ label: wordsLabel, text }), { maxLength: 8 })
-          .map((items) => ({ type: 'words', track, items })),
-  );
+const line: fc.Arbitrary<Line> = fc.constantFrom(...TRACK_NAMES).chain((track): fc.Arbitrary<Line> =>
+  isMoveTrack(track)
+    ? fc
+        .array(
+          fc.oneof({ weight: 4, arbitrary: item.map((i) => [i]) }, { weight: 1, arbitrary: choiceItems }),
+          {
+            maxLength: 9,
+          },
+        )
+        .map((items) => ({ type: 'moves', track, items: items.flat() }))
+    : fc
+        .array(fc.record({ label: wordsLabel, text }), { maxLength: 8 })
+        .map((items) => ({ type: 'words', track, items })),
+);
 
 describe('the notation is lossless', () => {
   it('parse(print(x)) = x for any breakdown', () => {
@@ -80,7 +96,7 @@ describe('the notation is lossless', () => {
       fc.property(fc.array(line, { minLength: 1, maxLength: 5 }), (notation) => {
         expect(lines(print(notation))).toEqual(notation);
       }),
-      { seed: 20261, numRuns: 600 },
+      { seed: 20261, numRuns: 900 },
     );
   });
 
@@ -101,6 +117,10 @@ describe('the notation is lossless', () => {
         '(note',
         '"',
         'x1.5',
+        ...'or [ ] or: 1-2 3&4 1-4 &1 half turn right left double 1/2 1½ and then slow rock lock turns'.split(
+          ' ',
+        ),
+        ...'as the follower likes a small one two three 90 degrees to the left LF any length spin'.split(' '),
         '\n',
         '#',
       ),

@@ -1,4 +1,5 @@
-import { DIRECTIONS, FOOTWORK, KINDS, LANE_WORDS, SIZES, UNITS } from '../vocabulary';
+import { DIRECTIONS, FOOTWORK, KINDS, LANE_WORDS, SIZES, STEP_STYLES, UNITS } from '../vocabulary';
+import type { Role } from '../base';
 import { wordLabel } from './reader';
 import { printTurn } from './turns';
 import type { Body, Label, Line, MoveItem, Notation, Size, WordItem } from './types';
@@ -14,13 +15,44 @@ export function printLine(line: Line): string {
     case 'other':
       return line.text;
     case 'moves':
-      return spaced(line.track, line.stray, ...line.items.map(printMove));
+      return spaced(line.track, line.stray, printMoves(line.items));
     case 'words':
       return spaced(line.track, line.stray, ...line.items.map(printWords));
   }
 }
 
-export const printMove = (item: MoveItem): string => spaced(printLabel(item.label), printBody(item.body));
+/** Items of a footwork line; a choice over several items stands in square brackets. */
+function printMoves(items: readonly MoveItem[]): string {
+  const parts: string[] = [];
+  for (let i = 0; i < items.length;) {
+    const item = items[i] as MoveItem;
+    const { choice } = item;
+    const covers = choice ? Math.max(1, choice.covers) : 1;
+    const apart = items[i + covers]?.label.type === 'sub';
+    const bracket =
+      choice !== undefined && (apart || covers > 1 || choice.others.some((o) => !sameCount(o, item)));
+    if (bracket) {
+      const own = items.slice(i, i + covers).map((m) => spaced(printLabel(m.label), printBody(m.body)));
+      const others = choice.others.map((o) => `or ${o.map(printMove).join(' ')}`);
+      parts.push(`[${spaced(...own, ...others, chooser(choice.likes))}]`);
+    } else parts.push(printMove(item));
+    i += covers;
+  }
+  return parts.join(' ');
+}
+
+const sameCount = (other: readonly MoveItem[], item: MoveItem): boolean =>
+  other.length === 1 && printLabel((other[0] as MoveItem).label) === printLabel(item.label);
+const chooser = (likes: Role | undefined): string | undefined =>
+  likes === undefined ? undefined : `as the ${likes} likes`;
+
+/** One item; other ways at the same count follow it. @example printMove(item) // '5 triple or coaster' */
+export function printMove(item: MoveItem): string {
+  const own = spaced(printLabel(item.label), printBody(item.body));
+  if (!item.choice) return own;
+  const others = item.choice.others.map((o) => `or ${o.map((m) => printBody(m.body)).join(' ')}`);
+  return spaced(own, ...others, chooser(item.choice.likes));
+}
 
 export function printLabel(label: Label): string {
   switch (label.type) {
@@ -44,7 +76,9 @@ export function printBody(body: Body): string {
     body.direction && DIRECTIONS[body.direction].words[0],
     body.size !== undefined ? printSize(body.size) : undefined,
     body.footwork && FOOTWORK[body.footwork].words[0],
+    body.style && STEP_STYLES[body.style].words[0],
     body.lane && LANE_WORDS[body.lane].words[0],
+    body.type === 'action' && body.anyLength ? 'any length' : undefined,
     behind ? turn : undefined,
     body.then !== undefined
       ? spaced('then', body.thenSwivel && KINDS.swivel.words[0], printTurn(body.then))

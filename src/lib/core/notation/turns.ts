@@ -1,6 +1,7 @@
 import { fail, ok, type Degrees, type Result } from '../base';
 
-const FRACTIONS: Readonly<Record<string, number>> = {
+/** Signs for shares of a whole. */
+export const FRACTIONS: Readonly<Record<string, number>> = {
   '¼': 1 / 4,
   '½': 1 / 2,
   '¾': 3 / 4,
@@ -35,10 +36,15 @@ export function readTurn(word: string): Result<Degrees, 'bad-turn' | 'turn-not-1
     deg !== undefined
       ? Number(deg)
       : 360 * (Number(whole ?? before ?? alone ?? 0) + share(top, bottom, sign));
+  return turnOf(amount, side === 'r' ? 1 : -1);
+}
+
+/** A turn of so many degrees to the right (1) or left (−1), if it can be danced. @example turnOf(90, -1) // -90 */
+export function turnOf(amount: Degrees, side: 1 | -1): Result<Degrees, 'bad-turn' | 'turn-not-15'> {
   const rounded = Math.round(amount);
   if (!Number.isFinite(amount) || amount <= 0 || amount > LARGEST) return fail('bad-turn');
   if (Math.abs(amount - rounded) > 1e-6 || rounded % 15 !== 0) return fail('turn-not-15');
-  return ok(side === 'r' ? rounded : -rounded);
+  return ok(side * rounded);
 }
 
 function share(top: string | undefined, bottom: string | undefined, sign: string | undefined): number {
@@ -64,3 +70,11 @@ export function fractionOf(turn: Degrees): { whole: number; top: number; bottom:
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/** @example shareTurn(225, 2) // [120, 105] */
+export function shareTurn(turn: Degrees, n: number): Degrees[] {
+  const parts = Math.round(Math.abs(turn) / 15);
+  const each = Math.floor(parts / n);
+  const over = parts - each * n;
+  return Array.from({ length: n }, (_, i) => Math.sign(turn) * 15 * (each + (i < over ? 1 : 0)));
+}

@@ -1,4 +1,4 @@
-import type { Degrees, Foot, Span } from '../base';
+import type { Degrees, Foot, Role, Span } from '../base';
 import type {
   Direction,
   Footwork,
@@ -6,6 +6,7 @@ import type {
   LaneWord,
   MoveTrack,
   SizeName,
+  StepStyle,
   Sub,
   UnitName,
   WordTrack,
@@ -39,6 +40,8 @@ interface Common {
   readonly thenSwivel?: true;
   /** Where in the lane of a slot the dancer then stands. */
   readonly lane?: LaneWord;
+  /** How the upper body goes with the step. */
+  readonly style?: StepStyle;
   /** Remark in round brackets. */
   readonly note?: string;
   /** Words nobody knows, kept as written. */
@@ -48,6 +51,8 @@ interface Common {
 export interface Action extends Common {
   readonly type: 'action';
   readonly kind: Kind;
+  /** The dancers stay as long as they like. */
+  readonly anyLength?: true;
 }
 /** A word such as `triple` that stands for several steps. */
 export interface UnitWord extends Common {
@@ -63,6 +68,18 @@ export type Body = Action | UnitWord | Nothing;
 export interface MoveItem {
   readonly label: Label;
   readonly body: Body;
+  /** What else may be danced from here. */
+  readonly choice?: Choice;
+}
+/**
+ * Other ways to dance the `covers` items that begin here, this one included. Each stands alone: its first item has its
+ * own label, a bare `&` follows on from it.
+ */
+export interface Choice {
+  readonly covers: number;
+  readonly others: readonly (readonly MoveItem[])[];
+  /** Who chooses; the dancer whose line it is where nobody is named. */
+  readonly likes?: Role;
 }
 export interface WordItem {
   readonly label: Label;
@@ -100,6 +117,11 @@ export type ProblemCode =
   | 'bad-turn'
   | 'turn-not-15'
   | 'then-without-turn'
+  | 'turn-side'
+  | 'range-length'
+  | 'counts-and-steps'
+  | 'choice-open'
+  | 'unknown-body-word'
   | 'unclosed'
   | 'count-zero'
   | 'does-not-fit'
@@ -118,6 +140,8 @@ export interface ItemSpans {
   readonly all: Span;
   readonly label: Span;
   readonly body: Span;
+  /** The items of each other way to dance it. */
+  readonly others?: readonly (readonly ItemSpans[])[];
 }
 
 export interface ParsedLine {

@@ -144,7 +144,7 @@ export function dragged(a: Analysis, role: Role, index: number, to: Point): Acti
   const action = actions[index]?.action;
   if (!placing?.foot || !action) return undefined;
   const foot = placing.foot;
-  const step = stepLength(size.height, a.figure.dance);
+  const step = stepLength(size.height, a.figure);
   const local = toBody(placing.facing, to.x - placing.base.x, to.y - placing.base.y);
   const side = foot === 'R' ? 1 : -1;
   const out = local.x * side - size.stance;

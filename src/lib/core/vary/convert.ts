@@ -161,6 +161,7 @@ function exchangedAct(act: HandAct): HandAct {
     case 'grip':
     case 'release':
     case 'slide':
+    case 'through':
       return { ...act, which: exchangedWhich(act.which) };
     case 'over':
       return {

@@ -1,7 +1,7 @@
 import { TICKS_PER_BEAT, fail, ok, type Result, type Role, type Ticks } from '../base';
 import { analyse, type Heights } from '../analysis';
-import { shareTurn, type Figure } from '../figure';
-import type { Action } from '../notation';
+import type { Figure } from '../figure';
+import { shareTurn, type Action } from '../notation';
 import { HALF, slotsOf, stepsIn, type Pattern } from './patterns';
 import {
   isAction,

@@ -9,12 +9,31 @@ export type DanceId =
   | 'slot-swing'
   | 'six-count-swing'
   | 'eight-count-swing'
+  | 'lindy-hop'
+  | 'balboa'
+  | 'shag-six'
+  | 'shag-eight'
+  | 'boogie-woogie'
+  | 'modern-jive'
   | 'close-walk'
+  | 'flowing-embrace'
+  | 'social-walk'
   | 'salsa-on-1'
   | 'salsa-on-2'
+  | 'casino'
+  | 'mambo'
+  | 'bachata'
+  | 'merengue'
+  | 'cumbia'
+  | 'zouk'
+  | 'kizomba'
   | 'tango'
+  | 'tango-milonga'
+  | 'tango-vals'
   | 'bolero'
   | 'hustle'
+  | 'country-two-step'
+  | 'nightclub-two-step'
   | 'waltz'
   | 'viennese-waltz'
   | 'foxtrot'
@@ -23,14 +42,19 @@ export type DanceId =
   | 'cha-cha'
   | 'rumba'
   | 'samba'
+  | 'paso-doble'
   | 'jive';
 
 export interface DanceRow {
   readonly name: string;
   readonly frame: Frame;
   readonly feel: Feel;
+  /** Beats in a bar of its music, as they are counted. */
+  readonly bar: Beats;
   /** Counting starts again at 1 after this many beats. */
   readonly cycle: Beats;
+  /** Where the middle step of a triple falls: on the "and", or a quarter before the beat (¾ ¼ 1). */
+  readonly split: '&' | 'a';
   /** Ticks of a quick and a slow. */
   readonly quick: Ticks;
   readonly slow: Ticks;
@@ -50,8 +74,16 @@ export interface DanceRow {
   readonly says: string;
 }
 
-const beats = { quick: 12, slow: 24 } as const;
-const swing = { ...beats, feel: 'swung', ending: 'start', formation: 'open', hold: 'left-right' } as const;
+const beats = { quick: 12, slow: 24, split: '&', bar: 4 } as const;
+const halves = { quick: 6, slow: 12, split: '&', bar: 4 } as const;
+const swing = {
+  ...beats,
+  feel: 'swung',
+  ending: 'start',
+  lengths: [],
+  formation: 'open',
+  hold: 'left-right',
+} as const;
 const ballroom = {
   ...beats,
   feel: 'straight',
@@ -74,7 +106,7 @@ const latin = {
 /**
  * Source: lengths, cycles and endings are common practice. Beat values: ISTD, The Ballroom Technique, and Laird,
  * Technique of Latin Dancing; tempi of the ten competition dances: WDSF competition rules, bars a minute times
- * beats a bar (all from memory). Other tempi: common practice.
+ * beats a bar (all from memory; paso doble 60–62 bars of two). Other tempi, steps and endings: common practice, from memory.
  */
 export const DANCES = {
   'slot-swing': {
@@ -83,7 +115,6 @@ export const DANCES = {
     frame: 'slot',
     cycle: 8,
     multiple: 2,
-    lengths: [],
     step: 0.22,
     tempo: { min: 90, max: 124 },
     says: 'The follower travels a lane; the leader clears it.',
@@ -94,7 +125,6 @@ export const DANCES = {
     frame: 'spot',
     cycle: 6,
     multiple: 2,
-    lengths: [],
     step: 0.16,
     tempo: { min: 126, max: 176 },
     says: 'Rock step and two triples, or single steps.',
@@ -105,7 +135,6 @@ export const DANCES = {
     frame: 'spot',
     cycle: 8,
     multiple: 2,
-    lengths: [],
     step: 0.19,
     tempo: { min: 120, max: 190 },
     says: 'Swing-outs, circles and Charleston in eights.',
@@ -118,7 +147,6 @@ export const DANCES = {
     frame: 'line-of-dance',
     cycle: 8,
     multiple: 2,
-    lengths: [],
     step: 0.12,
     tempo: { min: 160, max: 230 },
     says: 'Small shuffling walks, chest to chest.',
@@ -185,6 +213,7 @@ export const DANCES = {
   waltz: {
     ...ballroom,
     name: 'Waltz',
+    bar: 3,
     cycle: 3,
     multiple: 3,
     step: 0.32,
@@ -194,6 +223,7 @@ export const DANCES = {
   'viennese-waltz': {
     ...ballroom,
     name: 'Viennese waltz',
+    bar: 3,
     cycle: 3,
     multiple: 3,
     step: 0.26,
@@ -221,6 +251,7 @@ export const DANCES = {
   'ballroom-tango': {
     ...ballroom,
     name: 'Ballroom tango',
+    bar: 2,
     quick: 6,
     slow: 12,
     cycle: 4,
@@ -250,6 +281,8 @@ export const DANCES = {
   samba: {
     ...latin,
     name: 'Samba',
+    bar: 2,
+    split: 'a',
     cycle: 2,
     multiple: 2,
     step: 0.2,
@@ -260,18 +293,283 @@ export const DANCES = {
     ...latin,
     ending: 'start',
     name: 'Jive',
-    feel: 'swung',
+    split: 'a',
     cycle: 8,
     multiple: 2,
     step: 0.14,
     tempo: { min: 168, max: 176 },
     formation: 'open',
     hold: 'left-right',
-    says: 'Rock step and two chassés, fast.',
+    says: 'Rock step and two chassés of ¾ ¼ 1; a school that says ⅔ ⅓ takes the swung feel and writes the counts.',
+  },
+  'lindy-hop': {
+    ...swing,
+    name: 'Lindy hop',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 2,
+    step: 0.19,
+    tempo: { min: 120, max: 200 },
+    says: 'Six- and eight-count figures side by side, from the swing-out.',
+  },
+  balboa: {
+    ...swing,
+    formation: 'close-embrace',
+    hold: 'close-embrace',
+    name: 'Balboa',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 4,
+    step: 0.07,
+    tempo: { min: 170, max: 260 },
+    says: 'Chest to chest, small shuffling steps at fast tempi; opens for turns.',
+  },
+  'shag-six': {
+    ...swing,
+    formation: 'closed',
+    hold: 'closed',
+    name: 'Shag, six-count',
+    frame: 'spot',
+    cycle: 6,
+    multiple: 2,
+    step: 0.09,
+    tempo: { min: 180, max: 260 },
+    says: 'Slow, slow, quick, quick with a hop or tap in each slow.',
+  },
+  'shag-eight': {
+    ...swing,
+    formation: 'closed',
+    hold: 'closed',
+    name: 'Shag, eight-count',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 2,
+    step: 0.09,
+    tempo: { min: 160, max: 220 },
+    says: 'Triples and kicks in eights, on the spot.',
+  },
+  'boogie-woogie': {
+    ...swing,
+    name: 'Boogie-woogie',
+    frame: 'spot',
+    cycle: 6,
+    multiple: 2,
+    step: 0.14,
+    tempo: { min: 168, max: 200 },
+    says: 'Fast six-count swing with kicks; own footwork in long solos.',
+  },
+  'modern-jive': {
+    ...beats,
+    feel: 'straight',
+    ending: 'partners',
+    lengths: [],
+    formation: 'open',
+    hold: 'left-right',
+    name: 'Modern jive',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 2,
+    step: 0.16,
+    tempo: { min: 110, max: 140 },
+    says: 'Hands and turns lead; the footwork is the dancers’ own, a step to each beat.',
+  },
+  'flowing-embrace': {
+    ...beats,
+    feel: 'straight',
+    ending: 'partners',
+    lengths: [],
+    formation: 'close-embrace',
+    hold: 'close-embrace',
+    name: 'Flowing close embrace',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 1,
+    step: 0.2,
+    tempo: { min: 60, max: 100 },
+    says: 'Slow music of any kind, led from the body, walked, turned and paused.',
+  },
+  'social-walk': {
+    ...beats,
+    feel: 'straight',
+    frame: 'line-of-dance',
+    ending: 'partners',
+    lengths: [],
+    formation: 'closed',
+    hold: 'closed',
+    name: 'Social walking basic',
+    cycle: 4,
+    multiple: 2,
+    step: 0.28,
+    tempo: { min: 100, max: 132 },
+    says: 'Walks and a side close, anticlockwise round the room.',
+  },
+  casino: {
+    ...latin,
+    ending: 'start',
+    name: 'Casino',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 8,
+    step: 0.18,
+    tempo: { min: 150, max: 210 },
+    says: 'Salsa danced round each other, no lane; also in a circle of couples.',
+  },
+  mambo: {
+    ...latin,
+    ending: 'start',
+    name: 'Mambo',
+    frame: 'spot',
+    cycle: 8,
+    multiple: 8,
+    step: 0.18,
+    tempo: { min: 160, max: 208 },
+    says: 'Breaks on 2, holds on 1.',
+  },
+  bachata: {
+    ...latin,
+    ending: 'start',
+    name: 'Bachata',
+    cycle: 8,
+    multiple: 4,
+    step: 0.16,
+    tempo: { min: 120, max: 144 },
+    says: 'Three steps and a tap, side to side.',
+  },
+  merengue: {
+    ...latin,
+    name: 'Merengue',
+    bar: 2,
+    formation: 'closed',
+    hold: 'closed',
+    cycle: 8,
+    multiple: 2,
+    step: 0.1,
+    tempo: { min: 120, max: 160 },
+    says: 'A step to every beat.',
+  },
+  cumbia: {
+    ...latin,
+    name: 'Cumbia',
+    cycle: 8,
+    multiple: 4,
+    step: 0.16,
+    tempo: { min: 80, max: 110 },
+    says: 'Break behind, replace and a triple, to either side.',
+  },
+  zouk: {
+    ...latin,
+    ...halves,
+    name: 'Zouk',
+    formation: 'closed',
+    hold: 'closed',
+    cycle: 4,
+    multiple: 2,
+    step: 0.22,
+    tempo: { min: 70, max: 100 },
+    says: 'Slow 1, quick a half: slow, quick, quick in two beats.',
+  },
+  kizomba: {
+    ...beats,
+    feel: 'straight',
+    ending: 'partners',
+    lengths: [],
+    formation: 'close-embrace',
+    hold: 'close-embrace',
+    name: 'Kizomba',
+    frame: 'line-of-dance',
+    cycle: 8,
+    multiple: 1,
+    step: 0.2,
+    tempo: { min: 80, max: 110 },
+    says: 'Walked close, slow 2 and quick 1, with syncopations.',
+  },
+  'tango-milonga': {
+    ...halves,
+    bar: 2,
+    feel: 'straight',
+    frame: 'line-of-dance',
+    ending: 'partners',
+    lengths: [],
+    name: 'Tango milonga',
+    cycle: 4,
+    multiple: 1,
+    step: 0.22,
+    tempo: { min: 92, max: 116 },
+    formation: 'close-embrace',
+    hold: 'close-embrace',
+    says: 'In 2/4: a step to each beat, or quick steps in between.',
+  },
+  'tango-vals': {
+    ...beats,
+    bar: 3,
+    slow: 36,
+    feel: 'straight',
+    frame: 'line-of-dance',
+    ending: 'partners',
+    lengths: [],
+    name: 'Tango vals',
+    cycle: 3,
+    multiple: 3,
+    step: 0.28,
+    tempo: { min: 170, max: 220 },
+    formation: 'close-embrace',
+    hold: 'close-embrace',
+    says: 'In 3/4: a step to each bar, with quick steps on 2 or 3.',
+  },
+  'country-two-step': {
+    ...ballroom,
+    name: 'Country two-step',
+    cycle: 6,
+    multiple: 2,
+    step: 0.3,
+    tempo: { min: 160, max: 200 },
+    says: 'Quick, quick, slow, slow round the room; some begin with the slows.',
+  },
+  'nightclub-two-step': {
+    ...latin,
+    ...halves,
+    name: 'Nightclub two-step',
+    formation: 'closed',
+    hold: 'closed',
+    cycle: 4,
+    multiple: 2,
+    step: 0.26,
+    tempo: { min: 56, max: 76 },
+    says: 'Slow 1, quick a half, side to side; some count it quick, quick, slow.',
+  },
+  'paso-doble': {
+    ...ballroom,
+    name: 'Paso doble',
+    bar: 2,
+    cycle: 8,
+    multiple: 1,
+    step: 0.26,
+    tempo: { min: 120, max: 124 },
+    says: 'In 2/4, a step to each beat, marched.',
   },
 } as const satisfies Record<DanceId, DanceRow>;
 
 export const DANCE_IDS = Object.keys(DANCES) as DanceId[];
+
+/** A dance with its name in files: one that ships, or a teacher's own. */
+export interface Dance extends DanceRow {
+  readonly id: string;
+}
+
+/** What a figure says of its dance: a name in files, and the dance itself where it is a teacher's own. */
+export interface Danced {
+  readonly dance: string;
+  readonly ownDance?: Dance;
+}
+
+const SHIPPED: ReadonlyMap<string, Dance> = new Map(DANCE_IDS.map((id) => [id, { id, ...DANCES[id] }]));
+
+/** A dance that ships; undefined for a name nobody knows. @example shippedDance('waltz')?.cycle // 3 */
+export const shippedDance = (id: string): Dance | undefined => SHIPPED.get(id);
+
+/** The dance of a figure. A name nobody knows is danced as the social walk, so that nothing else is lost. */
+export const danceOf = (d: Danced): Dance =>
+  SHIPPED.get(d.dance) ?? d.ownDance ?? (SHIPPED.get('social-walk') as Dance);
 
 export type Level = 1 | 2 | 3 | 4;
 /**

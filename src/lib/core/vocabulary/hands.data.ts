@@ -9,12 +9,41 @@ export const HEIGHTS = {
 export const HEIGHT_NAMES = Object.keys(HEIGHTS) as Height[];
 
 /** How a hand holds. `swivels` where the hand can turn in the other. Source: common practice. */
-export type Grip = 'loose' | 'palm-up' | 'palm-down' | 'thumb-down' | 'clamped';
+export type Grip = 'loose' | 'palm-up' | 'palm-down' | 'thumb-down' | 'on-top' | 'clamped';
 export const GRIPS = {
   loose: { words: ['loose', 'loosely', 'fingertips'], swivels: true, says: 'loose' },
-  'palm-up': { words: ['palm up', 'palms up'], swivels: true, says: 'palm up' },
-  'palm-down': { words: ['palm down', 'palms down'], swivels: true, says: 'palm down' },
+  'palm-up': {
+    words: [
+      'palm up',
+      'palms up',
+      'palm turned up',
+      'palm turn up',
+      'turn palm up',
+      'turn the palm up',
+      'palm facing up',
+    ],
+    swivels: true,
+    says: 'palm up',
+  },
+  'palm-down': {
+    words: [
+      'palm down',
+      'palms down',
+      'palm turned down',
+      'palm turn down',
+      'turn palm down',
+      'turn the palm down',
+      'palm facing down',
+    ],
+    swivels: true,
+    says: 'palm down',
+  },
   'thumb-down': { words: ['thumb down', 'thumbs down'], swivels: true, says: 'thumb down' },
+  'on-top': {
+    words: ['on top', 'on top of hand', 'on top of the hand', 'on top of partner hand'],
+    swivels: true,
+    says: 'the leader’s hand on top of the follower’s',
+  },
   clamped: {
     words: ['clamped', 'closed grip', 'thumb over', 'tight'],
     swivels: false,
@@ -57,11 +86,14 @@ export const BODY_PARTS = {
 >;
 export const BODY_PART_NAMES = Object.keys(BODY_PARTS) as BodyPart[];
 
+/** Which of the partner's two a hand goes to. */
+export type BodySide = 'near' | 'far';
+
 /** What a resting hand is there for: to rest, to end a turn, or laid over the neck or shoulder. */
 export type RestHow = 'rest' | 'block' | 'drape';
 export const REST_HOWS = {
   rest: { words: ['place', 'put', 'rest', 'lay'], says: 'on' },
-  block: { words: ['block', 'stop', 'catch'], says: 'blocking at' },
+  block: { words: ['block', 'stop', 'catch', 'catch and slide'], says: 'blocking at' },
   drape: { words: ['drape', 'halo'], says: 'draped on' },
 } as const satisfies Record<RestHow, { words: readonly string[]; says: string }>;
 export const REST_HOW_NAMES = Object.keys(REST_HOWS) as RestHow[];
@@ -72,11 +104,24 @@ export const REST_HOW_NAMES = Object.keys(REST_HOWS) as RestHow[];
  */
 export type WholeHold = 'closed' | 'close-embrace' | 'promenade' | 'open' | 'none';
 export const WHOLE_HOLDS = {
-  closed: { words: ['closed', 'closed hold', 'closed position', 'pick up into closed'] },
-  'close-embrace': { words: ['close embrace', 'close-embrace'] },
-  promenade: { words: ['promenade', 'promenade position', 'promenade hold'] },
-  open: { words: ['open hold', 'open', 'open position'] },
-  none: { words: ['no hold', 'let go of everything'] },
+  closed: {
+    words: [
+      'closed',
+      'closed hold',
+      'closed position',
+      'pick up into closed',
+      'pick up closed',
+      'pick up',
+      'into closed',
+      'into closed hold',
+      'take closed hold',
+      'take closed',
+    ],
+  },
+  'close-embrace': { words: ['close embrace', 'close-embrace', 'into close embrace'] },
+  promenade: { words: ['promenade', 'into promenade', 'promenade position', 'promenade hold'] },
+  open: { words: ['open hold', 'open', 'open position', 'into open hold'] },
+  none: { words: ['no hold', 'let go of everything', 'no hands', 'hands free'] },
 } as const satisfies Record<WholeHold, { words: readonly string[] }>;
 export const WHOLE_HOLD_NAMES = Object.keys(WHOLE_HOLDS) as WholeHold[];
 

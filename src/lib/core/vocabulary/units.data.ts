@@ -6,8 +6,8 @@ export interface UnitStep {
   readonly beat: number;
   readonly sub: Sub;
   readonly kind: Kind;
-  /** `given` takes the direction written with the unit, or the unit's own. */
-  readonly direction?: Direction | 'given';
+  /** `given` takes the direction written with the unit, or the unit's own; `lock` hooks behind, or in front going back. */
+  readonly direction?: Direction | 'given' | 'lock';
 }
 
 export interface UnitRow {
@@ -29,13 +29,15 @@ export type UnitName =
   | 'sailor'
   | 'lock-step'
   | 'kick-ball-change'
+  | 'ball-change'
   | 'step-touch'
   | 'touch-step'
   | 'rest'
   | 'mambo'
-  | 'grapevine';
+  | 'grapevine'
+  | 'jazz-box';
 
-const step = (beat: number, sub: Sub, direction?: Direction | 'given', kind: Kind = 'step'): UnitStep =>
+const step = (beat: number, sub: Sub, direction?: UnitStep['direction'], kind: Kind = 'step'): UnitStep =>
   direction === undefined ? { beat, sub, kind } : { beat, sub, kind, direction };
 
 /**
@@ -60,51 +62,51 @@ export const UNITS = {
   triple: {
     beats: 2,
     direction: 'place',
-    words: ['triple'],
+    words: ['triple', 'triple step', 'shuffle', 'shuffle step', 'cha cha cha', 'cha-cha-cha', 'polka step'],
     says: 'three steps in two beats',
     steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')],
   },
   chasse: {
     beats: 2,
     direction: 'side',
-    words: ['chasse', 'chassé'],
+    words: ['chasse', 'chassé', 'chassee'],
     says: 'side, close, side',
     steps: [step(0, '', 'given'), step(0, '&', undefined, 'close'), step(1, '', 'given')],
   },
   'rock-step': {
     beats: 2,
     direction: 'back',
-    words: ['rock-step', 'rock step'],
+    words: ['rock-step', 'rock and replace', 'rock and recover', 'rock recover', 'rock replace'],
     says: 'step away and replace',
     steps: [step(0, '', 'given'), step(1, '', undefined, 'replace')],
   },
   anchor: {
     beats: 2,
     direction: 'back',
-    words: ['anchor'],
+    words: ['anchor', 'anchor step'],
     says: 'hook, replace, place',
     steps: [step(0, '', 'hook'), step(0, '&', undefined, 'replace'), step(1, '', 'place')],
   },
   coaster: {
     beats: 2,
     direction: 'back',
-    words: ['coaster'],
+    words: ['coaster', 'coaster step'],
     says: 'back, close, forward',
     steps: [step(0, '', 'back'), step(0, '&', undefined, 'close'), step(1, '', 'fwd')],
   },
   sailor: {
     beats: 2,
     direction: 'behind',
-    words: ['sailor'],
+    words: ['sailor', 'sailor step'],
     says: 'behind, side, side',
     steps: [step(0, '', 'behind'), step(0, '&', 'side'), step(1, '', 'place')],
   },
   'lock-step': {
     beats: 2,
     direction: 'fwd',
-    words: ['lock-step', 'lock step'],
+    words: ['lock-step'],
     says: 'forward, hook behind, forward',
-    steps: [step(0, '', 'given'), step(0, '&', 'hook'), step(1, '', 'given')],
+    steps: [step(0, '', 'given'), step(0, '&', 'lock'), step(1, '', 'given')],
   },
   'kick-ball-change': {
     beats: 2,
@@ -112,6 +114,13 @@ export const UNITS = {
     words: ['kick-ball-change'],
     says: 'kick, ball, replace',
     steps: [step(0, '', 'fwd', 'kick'), step(0, '&', 'place'), step(1, '', 'place')],
+  },
+  'ball-change': {
+    beats: 1,
+    direction: 'place',
+    words: ['ball-change'],
+    says: 'ball, replace, half a beat apart',
+    steps: [step(0, '', 'given'), step(0, '&', undefined, 'replace')],
   },
   'step-touch': {
     beats: 2,
@@ -137,7 +146,7 @@ export const UNITS = {
   mambo: {
     beats: 4,
     direction: 'fwd',
-    words: ['mambo'],
+    words: ['mambo', 'mambo step'],
     says: 'break, replace, close, hold',
     steps: [
       step(0, '', 'given'),
@@ -149,9 +158,16 @@ export const UNITS = {
   grapevine: {
     beats: 4,
     direction: 'side',
-    words: ['grapevine'],
+    words: ['grapevine', 'vine'],
     says: 'side, behind, side, across',
     steps: [step(0, '', 'side'), step(1, '', 'behind'), step(2, '', 'side'), step(3, '', 'across')],
+  },
+  'jazz-box': {
+    beats: 4,
+    direction: 'across',
+    words: ['jazz-box'],
+    says: 'across, back, side, forward',
+    steps: [step(0, '', 'across'), step(1, '', 'back'), step(2, '', 'side'), step(3, '', 'fwd')],
   },
 } as const satisfies Record<UnitName, UnitRow>;
 

@@ -17,12 +17,15 @@ import {
   LEVELS,
   LEVEL_IDS,
   SIZES,
+  STEP_STYLES,
+  STEP_STYLE_NAMES,
   SUBS,
   UNITS,
   UNIT_NAMES,
   WORDS,
   editDistance,
   nearestWord,
+  plainWord,
 } from './index';
 
 const allWords = [
@@ -32,15 +35,40 @@ const allWords = [
   ...UNIT_NAMES.flatMap((u) => UNITS[u].words as readonly string[]),
   ...Object.values(SIZES).flatMap((s) => s.words as readonly string[]),
   ...Object.values(LANE_WORDS).flatMap((l) => l.words as readonly string[]),
+  ...STEP_STYLE_NAMES.flatMap((x) => STEP_STYLES[x].words as readonly string[]),
   'then',
 ];
 
 describe('words', () => {
   it('no word means two things, and none looks like a count, a foot or a turn', () => {
     expect(new Set(allWords).size).toBe(allWords.length);
-    expect(WORDS.size).toBe(allWords.length);
-    for (const word of allWords)
+    for (const word of allWords) {
+      expect(WORDS.has(word), word).toBe(true);
       expect(word, word).toMatch(/^(?![eaQS]$)(?![LR]F?$)(?![rl]\d)[a-zé]+([- ][a-zé]+)*$/);
+    }
+  });
+
+  it('both spellings of what is written in several words, and of the centre', () => {
+    for (const [one, two] of [
+      ['rock-step', 'rock step'],
+      ['in place', 'in-place'],
+      ['to the centre', 'to the center'],
+      ['heel-toe', 'heel toe'],
+    ]) {
+      expect(WORDS.get(one!)).toBe(WORDS.get(two!));
+      expect(WORDS.get(one!)).toBeDefined();
+    }
+  });
+
+  it('verbs are known with their endings', () => {
+    expect(['Crosses', 'stepping', 'closes', 'touching', 'walks', 'dips'].map(plainWord)).toEqual([
+      'cross',
+      'step',
+      'close',
+      'touch',
+      'walks',
+      'dip',
+    ]);
   });
 
   it('a slip of the fingers finds its word, a strange word finds none', () => {

@@ -2,15 +2,14 @@
   import { onMount, untrack } from 'svelte';
   import { MOST_BEATS, requestOf, type ComposeRequest } from '$lib/core/composer';
   import {
-    DANCES,
-    DANCE_IDS,
+    danceOf,
+    type Dance,
     FORMATIONS,
     FORMATION_IDS,
     HOLDS,
     HOLD_IDS,
     LEVELS,
     LEVEL_IDS,
-    type DanceId,
   } from '$lib/core/vocabulary';
   import type { Board } from '$lib/state/board.svelte';
   import type { ComposeLab } from '$lib/state/compose-lab.svelte';
@@ -31,13 +30,20 @@
   } = $props();
 
   const first = untrack(() => board.plan.passes[0]?.reading.figure.dance);
-  let dance: DanceId = $state(untrack(() => first ?? mostCommon()));
-  const counts = $derived(
-    new Map(DANCE_IDS.map((d) => [d, board.kin(d).length] as const).filter(([, n]) => n > 0)),
-  );
-  function mostCommon(): DanceId {
-    return DANCE_IDS.toSorted((a, b) => board.kin(b).length - board.kin(a).length)[0] ?? 'slot-swing';
+  let dance: string = $state(untrack(() => first ?? mostCommon()));
+  /** Dances that figures here are danced in, with how many. */
+  const counts = $derived.by(() => {
+    const found = new Map<string, Dance>(board.stored.map((s) => [s.figure.dance, danceOf(s.figure)]));
+    return [...found.values()]
+      .map((d) => [d, board.kin(d.id).length] as const)
+      .filter(([, n]) => n > 0)
+      .sort((a, b) => a[0].name.localeCompare(b[0].name));
+  });
+  function mostCommon(): string {
+    const most = counts.toSorted((a, b) => b[1] - a[1])[0];
+    return most?.[0].id ?? 'slot-swing';
   }
+  const chosen = $derived(counts.find(([d]) => d.id === dance)?.[0] ?? danceOf({ dance }));
   const figures = $derived(
     board
       .kin(dance)
@@ -63,7 +69,7 @@
     beats = lab.request.beats;
     return () => lab.cancel();
   });
-  function toDance(d: DanceId) {
+  function toDance(d: string) {
     dance = d;
     lab.rows = board.kin(d);
     lab.set({
@@ -106,8 +112,8 @@
   );
   const usual = $derived({
     type: 'hold' as const,
-    hold: DANCES[dance].hold,
-    formation: DANCES[dance].formation,
+    hold: chosen.hold,
+    formation: chosen.formation,
   });
   function setStart(value: string) {
     lab.set({
@@ -136,8 +142,8 @@
     </div>
     <label
       >dance
-      <select value={dance} onchange={(e) => toDance(e.currentTarget.value as DanceId)}
-        >{#each counts as [d, n] (d)}<option value={d}>{DANCES[d].name} ({n})</option>{/each}</select
+      <select value={dance} onchange={(e) => toDance(e.currentTarget.value)}
+        >{#each counts as [d, n] (d.id)}<option value={d.id}>{d.name} ({n})</option>{/each}</select
       ></label
     >
     <div class="pair">

@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import { gistOf } from '$lib/core/likeness';
   import { printLine } from '$lib/core/notation';
-  import { DANCES, FORMATIONS, HOLDS, LEVELS } from '$lib/core/vocabulary';
+  import { FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
   import { gistText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
@@ -67,7 +67,7 @@
 >
   {#snippet facts()}
     <p class="facts">
-      {DANCES[f.dance].name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold].says}{ending
+      {danceOf(f).name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold].says}{ending
         ? ` → ends ${ending}`
         : ''}
     </p>

@@ -1,11 +1,9 @@
 <script lang="ts">
   import { admissibleRepeats } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import type { CountRange, Details } from '$lib/core/figure';
+  import { newDance, withDance, type CountRange, type Details, type OwnDance } from '$lib/core/figure';
   import type { FORMATIONS } from '$lib/core/vocabulary';
   import {
-    DANCES,
-    DANCE_IDS,
     FAMILIES,
     FEELS,
     FEEL_NAMES,
@@ -14,9 +12,14 @@
     HOLD_IDS,
     LEVELS,
     LEVEL_IDS,
+    danceOf,
+    type Dance,
     type Level,
   } from '$lib/core/vocabulary';
   import type { Desk } from '$lib/state/desk.svelte';
+  import DanceChoice from '$lib/views/dances/DanceChoice.svelte';
+  import DanceEditor from '$lib/views/dances/DanceEditor.svelte';
+  import { nanoid } from 'nanoid';
 
   let { desk }: { desk: Desk } = $props();
   const f = $derived(desk.figure);
@@ -59,10 +62,16 @@
     const said = value === '' ? {} : { [key]: key === 'facing' ? Number(value) : value };
     set({ end: { ...rest, ...said } as Details['end'] });
   }
-  function setDance(dance: keyof typeof DANCES) {
-    const row = DANCES[dance];
-    set({ dance, feel: row.feel, tempo: { ...row.tempo } });
+  let editing: { dance: OwnDance; fresh: boolean } | undefined = $state.raw();
+  function setDance(dance: Dance) {
+    const { dance: name, ownDance } = withDance(f, dance);
+    set({ dance: name, ownDance, feel: dance.feel, tempo: { ...dance.tempo } });
   }
+  const createDance = () =>
+    (editing = {
+      dance: newDance(`own-${nanoid(12)}`, `${danceOf(f).name}, our way`, danceOf(f)),
+      fresh: true,
+    });
   const repeatSpan = $derived(f.repeat ?? { from: 1, to: desk.analysis.unitBeats, times: 1 });
   function setRepeat(patch: Partial<typeof repeatSpan>) {
     const next = { ...repeatSpan, ...patch };
@@ -92,11 +101,17 @@
       oninput={(e) => e.currentTarget.value.trim() && set({ name: e.currentTarget.value }, 'name')}
     /></label
   >
-  <label
-    >dance<select value={f.dance} onchange={(e) => setDance(e.currentTarget.value as keyof typeof DANCES)}
-      >{#each DANCE_IDS as d (d)}<option value={d}>{DANCES[d].name}</option>{/each}</select
-    ></label
-  >
+  <div class="field">
+    <label for="figure-dance">dance</label>
+    <span class="with">
+      <DanceChoice id="figure-dance" value={f.dance} here={f.ownDance} choose={setDance} />
+      {#if f.ownDance}<button
+          type="button"
+          onclick={() => f.ownDance && (editing = { dance: f.ownDance, fresh: false })}
+          >Edit {f.ownDance.name}</button
+        >{:else}<button type="button" onclick={createDance}>A dance of your own</button>{/if}
+    </span>
+  </div>
   <label
     >family<input
       list="families"
@@ -272,6 +287,19 @@
   >
 </form>
 
+{#if editing}
+  <DanceEditor
+    dance={editing.dance}
+    fresh={editing.fresh}
+    figure={f.id}
+    saved={(d) => {
+      editing = undefined;
+      setDance(d);
+    }}
+    close={() => (editing = undefined)}
+  />
+{/if}
+
 <style>
   .details {
     display: grid;
@@ -281,6 +309,18 @@
   .wide,
   fieldset {
     grid-column: 1 / -1;
+  }
+  .field {
+    display: flex;
+    flex-direction: column;
+    grid-column: span 2;
+  }
+  .with {
+    display: flex;
+    gap: 6px;
+  }
+  .with button {
+    flex: none;
   }
   label {
     display: flex;

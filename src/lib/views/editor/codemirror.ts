@@ -30,6 +30,7 @@ import {
   FOOTWORK,
   KINDS,
   LANE_WORDS,
+  STEP_STYLES,
   TRACKS,
   TRACK_NAMES,
   UNITS,
@@ -122,6 +123,14 @@ const says = (m: Meaning): string => {
       return `${UNITS[m.unit].says} (${UNITS[m.unit].beats} beats)`;
     case 'lane':
       return LANE_WORDS[m.lane].says;
+    case 'style':
+      return STEP_STYLES[m.style].says;
+    case 'rock':
+      return 'a step away; the next one brings the weight back';
+    case 'lock':
+      return 'hooked close behind, or in front after a step back';
+    case 'any-length':
+      return 'held as long as the dancers like';
     case 'then':
       return 'a pivot after placing, such as then r1/2';
   }
@@ -143,13 +152,35 @@ const TURNS = [
   'l1',
   'l1+1/2',
 ];
+/** Turns as they are said. */
+const SAID_TURNS = [
+  'half turn right',
+  'half turn left',
+  'quarter turn right',
+  'quarter turn left',
+  'full turn right',
+  'full turn left',
+  'spin right',
+  'spin left',
+];
+/** One entry a word, whatever way it is spelt; the one that is printed comes first. */
+const spelt = new Map(
+  [...WORDS]
+    .map(([word, meaning]) => [word.replaceAll('-', ' ').replace('center', 'centre'), { word, meaning }])
+    .reverse() as [string, { word: string; meaning: Meaning }][],
+);
 const moveWords: Completion[] = [
-  ...[...WORDS].map(([label, meaning]) => ({ label, detail: says(meaning), type: 'keyword' })),
+  ...[...spelt.values()].map(({ word, meaning }) => ({
+    label: word,
+    detail: says(meaning),
+    type: 'keyword',
+  })),
   ...TURNS.map((label) => ({
     label,
     detail: `turn made into the step, to the ${label[0] === 'r' ? 'right' : 'left'}`,
     type: 'constant',
   })),
+  ...SAID_TURNS.map((label) => ({ label, detail: 'a turn as it is said', type: 'constant' })),
 ];
 /** A hold is offered before what is done with it. */
 const handWords: Completion[] = HAND_WORDS.map((label, i) => ({ label, type: 'keyword', boost: -i / 100 }));

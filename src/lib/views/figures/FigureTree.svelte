@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { DanceId } from '$lib/core/vocabulary';
   import type { Branch } from './catalogue';
 
   let {
@@ -9,9 +8,9 @@
     choose,
   }: {
     branches: readonly Branch[];
-    dance: DanceId | '';
+    dance: string;
     family: string;
-    choose: (dance: DanceId | '', family: string) => void;
+    choose: (dance: string, family: string) => void;
   } = $props();
 
   const total = $derived(branches.reduce((n, b) => n + b.count, 0));

@@ -2,7 +2,7 @@ import MiniSearch from 'minisearch';
 import { TICKS_PER_BEAT } from '$lib/core/base';
 import { lengthOf } from '$lib/core/figure';
 import { parse } from '$lib/core/notation';
-import { DANCES, LEVELS, type DanceId, type Level } from '$lib/core/vocabulary';
+import { LEVELS, danceOf, type Level } from '$lib/core/vocabulary';
 import type { FigureRow } from '$lib/storage';
 
 /** One line of the list. `counts` is worked out when the line is shown or filtered by length. */
@@ -14,7 +14,7 @@ export interface Entry {
 
 export interface Filter {
   readonly words: string;
-  readonly dance: DanceId | '';
+  readonly dance: string;
   readonly family: string;
   readonly level: Level | 0;
   readonly length: number;
@@ -24,7 +24,7 @@ export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, le
 export const entries = (rows: readonly FigureRow[]): Entry[] =>
   rows
     .toSorted((a, b) => b.updated - a.updated)
-    .map((row) => ({ row, dance: DANCES[row.figure.dance]?.name ?? row.figure.dance, counts: undefined }));
+    .map((row) => ({ row, dance: danceOf(row.figure).name, counts: undefined }));
 
 /** Length in counts, from the text; remembered on the entry. */
 export function countsOf(e: Entry): number {
@@ -93,7 +93,7 @@ export function select(list: readonly Entry[], filter: Filter, index: SearchInde
 }
 
 export interface Branch {
-  readonly dance: DanceId;
+  readonly dance: string;
   readonly name: string;
   readonly count: number;
   readonly families: readonly { readonly name: string; readonly count: number }[];
@@ -101,8 +101,10 @@ export interface Branch {
 
 /** Dances and their families, in the order of the dances' names. */
 export function branches(list: readonly Entry[]): Branch[] {
-  const dances = new Map<DanceId, Map<string, number>>();
+  const dances = new Map<string, Map<string, number>>();
+  const names = new Map<string, string>();
   for (const { row } of list) {
+    names.set(row.figure.dance, danceOf(row.figure).name);
     const families = dances.get(row.figure.dance) ?? new Map<string, number>();
     families.set(row.figure.family, (families.get(row.figure.family) ?? 0) + 1);
     dances.set(row.figure.dance, families);
@@ -110,7 +112,7 @@ export function branches(list: readonly Entry[]): Branch[] {
   return [...dances]
     .map(([dance, families]) => ({
       dance,
-      name: DANCES[dance]?.name ?? dance,
+      name: names.get(dance) ?? dance,
       count: [...families.values()].reduce((a, b) => a + b, 0),
       families: [...families]
         .map(([name, count]) => ({ name, count }))

@@ -27,7 +27,7 @@
   import { ROLES, TICKS_PER_BEAT, fromBody } from '$lib/core/base';
   import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
-  import { BODY, DANCES } from '$lib/core/vocabulary';
+  import { BODY, danceOf } from '$lib/core/vocabulary';
   import type { Player } from '$lib/state/player.svelte';
   import FloorArms from './FloorArms.svelte';
 
@@ -62,7 +62,7 @@
       .filter((p) => !follow || Math.abs(p.tick - player.tick) <= AROUND)
       .sort((x, y) => Number(isChosen(x)) - Number(isChosen(y))),
   );
-  const frame = $derived(DANCES[a.figure.dance].frame);
+  const frame = $derived(danceOf(a.figure).frame);
   const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
 
   /** Both dancers, when both are shown: only then are there arms to draw. */

@@ -3,12 +3,12 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import { printTurn, readTurn } from '$lib/core/notation';
   import {
-    DANCES,
     DIRECTIONS,
     DIRECTION_NAMES,
     FOOTWORK_NAMES,
     KINDS,
     KIND_NAMES,
+    danceOf,
     LANE_WORDS,
     turnsInPlace,
     type Direction,
@@ -133,7 +133,7 @@
         </select>
       </label>
     {/if}
-    {#if !still && DANCES[desk.figure.dance].frame === 'slot'}
+    {#if !still && danceOf(desk.figure).frame === 'slot'}
       <label
         >stands
         <select

@@ -4,7 +4,7 @@
   import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
   import { armStretches, footprints, project } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
-  import { BODY, DANCES, FORMATIONS, HOLDS, LEVELS } from '$lib/core/vocabulary';
+  import { BODY, FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
   import { describe } from '$lib/views/rail/rail-model';
 
   let { analysis: a }: { analysis: Analysis } = $props();
@@ -39,7 +39,7 @@
   <header>
     <h1>{f.name}</h1>
     <p>
-      {DANCES[f.dance].name} · {LEVELS[f.level].name} · {a.counts} counts · {f.tempo.min} to {f.tempo.max} a minute,
+      {danceOf(f).name} · {LEVELS[f.level].name} · {a.counts} counts · {f.tempo.min} to {f.tempo.max} a minute,
       {f.feel}
     </p>
     <p>

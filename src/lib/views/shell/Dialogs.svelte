@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Command, Dialog } from 'bits-ui';
   import { goto } from '$app/navigation';
-  import { DANCES } from '$lib/core/vocabulary';
+  import { danceOf } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
   import { SHORTCUTS } from '$lib/state/shortcuts';
   import { loadAll, type FigureRow } from '$lib/storage';
@@ -86,7 +86,7 @@
                   {#each hits as r (r.id)}<Command.Item
                       value={`figure ${r.id}`}
                       onSelect={() => run(() => goto(`/figures/${r.id}`))}
-                      >{r.figure.name}<span>{DANCES[r.figure.dance].name}</span></Command.Item
+                      >{r.figure.name}<span>{danceOf(r.figure).name}</span></Command.Item
                     >{/each}
                 </Command.GroupItems></Command.Group
               >

@@ -16,6 +16,7 @@
   } from '$lib/storage';
   import { exportCombinations } from '$lib/views/board/export';
   import { exportJson, exportText } from '$lib/views/desk/export';
+  import DanceList from '$lib/views/dances/DanceList.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
   let count = $state(0);
@@ -102,6 +103,7 @@
         message: `Nothing was imported: ${e instanceof Error ? e.message : String(e)}`,
       };
     }
+    await app.refreshDances();
     await refresh();
   }
   function drop(e: DragEvent) {
@@ -188,6 +190,11 @@
     {/if}
     <p role="status">{said}</p>
     <BringDemo label="Put the demo repertoire back" done={async (what) => ((said = what), await refresh())} />
+  </section>
+
+  <section>
+    <h2>Dances of your own</h2>
+    <DanceList done={(what) => (said = what)} />
   </section>
 
   <section>

@@ -4,7 +4,7 @@
   import { goto } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
   import { newFigure } from '$lib/core/figure';
-  import { DANCES, DANCE_IDS, LEVELS, LEVEL_IDS, type DanceId, type Level } from '$lib/core/vocabulary';
+  import { LEVELS, LEVEL_IDS, danceOf, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
   import { loadAll, loadLatest, saveFigure } from '$lib/storage';
   import {
@@ -17,6 +17,7 @@
     type Entry,
     type Filter,
   } from '$lib/views/figures/catalogue';
+  import DanceChoice from '$lib/views/dances/DanceChoice.svelte';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
@@ -29,7 +30,7 @@
   let tree = $state(false);
   let index: SearchIndex | undefined = $state.raw();
   let drawn = $state(false);
-  let newDance: DanceId = $state('slot-swing');
+  let newDance = $state('slot-swing');
 
   async function load() {
     try {
@@ -58,7 +59,7 @@
   const filtered = $derived(JSON.stringify(filter) !== JSON.stringify(noFilter));
 
   async function create() {
-    const figure = newFigure(nanoid(12), filter.dance || newDance);
+    const figure = newFigure(nanoid(12), app.dance(filter.dance || newDance) ?? danceOf({ dance: newDance }));
     const saved = await saveFigure(await app.db(), figure, 0, Date.now());
     if (saved.ok) await goto(`/figures/${figure.id}`);
     else problem = 'The figure could not be stored.';
@@ -77,9 +78,7 @@
     </p>
     <span class="new">
       <label class="visually-hidden" for="new-dance">Dance of the new figure</label>
-      <select id="new-dance" bind:value={newDance}
-        >{#each DANCE_IDS as d (d)}<option value={d}>{DANCES[d].name}</option>{/each}</select
-      >
+      <DanceChoice id="new-dance" value={newDance} choose={(d) => (newDance = d.id)} />
       <button class="primary" onclick={create}><Plus size={18} /> New figure</button>
     </span>
   </div>
@@ -95,7 +94,7 @@
     <select
       aria-label="Dance"
       value={filter.dance}
-      onchange={(e) => set({ dance: e.currentTarget.value as DanceId | '', family: '' })}
+      onchange={(e) => set({ dance: e.currentTarget.value, family: '' })}
       ><option value="">every dance</option>{#each outline as b (b.dance)}<option value={b.dance}
           >{b.name}</option
         >{/each}</select
@@ -184,7 +183,7 @@
     gap: 6px;
     min-width: 0;
   }
-  .new select {
+  .new :global(select) {
     min-width: 0;
     flex: 0 1 auto;
   }

@@ -4,6 +4,7 @@ import type { Landing, Rest } from '../../arms';
 import type { PlacedWords, Ref } from '../../figure';
 import { readHands, type HandAct, type Pair, type Which } from '../../notation';
 import {
+  BODY_PARTS,
   HOLDS,
   LEAD_WORDS,
   type ArmPlace,
@@ -133,7 +134,7 @@ class Hands {
       case 'release':
         return this.#release(act.which, tick, ref);
       case 'over':
-        for (const join of this.#which(act.which, tick, ref)) {
+        for (const join of this.#carried(act.which, tick, ref)) {
           const raised = last(join.heights, 'low') === 'overhead';
           this.events.push({ type: 'over', tick, ref, join, heads: act.heads, raised });
         }
@@ -145,9 +146,19 @@ class Hands {
         this.leads.push({ tick, prepares, ends, ref });
         return;
       }
+      case 'through':
+        this.#which(act.which, tick, ref);
+        return;
       case 'remark':
         return;
     }
+  }
+
+  /** Of all joined hands, those that are up already go over a head; if none is, all of them. */
+  #carried(which: Which, tick: Ticks, ref: Ref): Join[] {
+    const found = this.#which(which, tick, ref);
+    const up = found.filter((j) => last(j.heights, 'low') === 'overhead');
+    return which.type === 'all' && up.length > 0 ? up : found;
   }
 
   /** The joined pairs words mean; a hand that holds nothing is said. */
@@ -259,6 +270,7 @@ class Hands {
 
   /** A hand on the body may move to another part of it; one that is joined is in use. */
   #rest(act: HandAct & { type: 'rest' }, tick: Ticks, ref: Ref): void {
+    if (act.own) return this.#onOwn(act, tick, ref);
     const same = this.resting.find((r) => r.role === act.role && r.hand === act.hand && r.on === act.on);
     if (same && same.how === act.how) return;
     const joined = (hand: Hand): boolean => this.open.some((o) => o[act.role] === hand);
@@ -275,6 +287,14 @@ class Hands {
     this.resting.push(resting);
     if (act.how === 'block') this.leads.push({ tick, prepares: false, ends: true, ref });
     this.events.push({ type: 'rest', tick, ref, rest: { ...resting, to: this.input.end } });
+  }
+
+  /** A hand on the dancer's own body takes the hand joined to it along, to that height. */
+  #onOwn(act: HandAct & { type: 'rest' }, tick: Ticks, ref: Ref): void {
+    const taken = this.open.filter((o) => act.hand !== undefined && o[act.role] === act.hand);
+    const high = BODY_PARTS[act.on].height;
+    if (taken.length > 0)
+      this.#height(taken, high > 0.83 ? 'neck' : high > 0.7 ? 'shoulder' : 'low', tick, ref);
   }
 
   #lift(r: Resting, tick: Ticks): void {
