@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { parse, print, printHands, readHands } from '../../src/lib/core/notation';
+import {
+  parse,
+  print,
+  printBodyActs,
+  printHands,
+  readBodyActs,
+  readHands,
+} from '../../src/lib/core/notation';
 import { spoken, type Said } from '../corpus/spoken';
 
 /** The line in its plain form: footwork as printed, hands in theirs. */
@@ -11,7 +18,11 @@ function plain(line: string): string {
   return print([{ ...first, items }]);
 }
 const plainWords = (track: string, text: string): string =>
-  track === 'hands' ? printHands(readHands(text).acts) : text;
+  track === 'hands'
+    ? printHands(readHands(text).acts)
+    : track.endsWith('-body')
+      ? printBodyActs(readBodyActs(text).acts)
+      : text;
 
 const faults = ({ said, printed }: Said): string[] => {
   const problems = parse(said).problems.map((p) => `${p.code} ${JSON.stringify(p.details)}`);

@@ -170,6 +170,7 @@ export const demoFigures: readonly Figure[] = [
       level: 3,
       start: { formation: 'tandem', hold: 'shadow', facing: 0, leaderFree: 'L', followerFree: 'L' },
       notes: 'Both begin on the left foot.',
+      cautions: ['Kick small: one stands close behind the other.'],
     },
   ),
   figure(

@@ -1,6 +1,15 @@
-import type { Finding, FindingCode, Remedy, RemedyCode } from '$lib/core/findings';
+import type { Care, Finding, FindingCode, Remedy, RemedyCode } from '$lib/core/findings';
 import { capital, numberWord, ordinal } from './words';
-import { FORMATIONS, HOLDS, type FormationId, type HoldId } from '$lib/core/vocabulary';
+import {
+  BODY_PARTS,
+  FORMATIONS,
+  HOLDS,
+  LEAD_KINDS,
+  type BodyPart,
+  type FormationId,
+  type HoldId,
+  type LeadKind,
+} from '$lib/core/vocabulary';
 
 /** The one place where findings and their mends become sentences. */
 interface Wording {
@@ -165,10 +174,109 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     sentence: `Nothing is there to stop the turn at ${d.count}.`,
     why: 'A turn that ends short needs a hand on the hip or back, or a hand caught.',
   }),
+  'lead-late': (d) =>
+    d.what === 'hand'
+      ? {
+          sentence: `The hand comes down at ${d.count}, in the middle of the turn begun at ${d.turn}.`,
+          why: 'A hand stays up until the turn under it is made.',
+        }
+      : {
+          sentence: `The lead at ${d.count} comes after the turn has begun at ${d.turn}.`,
+          why: 'A turn is led a count before, while the weight is still to be taken.',
+        },
+  'lead-contrary': (d) => ({
+    sentence: `What is led at ${d.count} stops the partner (${LEAD_KINDS[d.kind as LeadKind].says}), and a turn begins at ${d.turn}.`,
+    why: 'A post or a stop holds; a turn wants a raised hand, an opened elbow or a release.',
+  }),
+  'lead-unanswered': (d) => ({
+    sentence: `The lead at ${d.count} asks for a turn (${LEAD_KINDS[d.kind as LeadKind].says}), and nobody turns.`,
+    why: 'What is led and what is danced should be one thing.',
+  }),
+  'stop-unmade': (d) => ({
+    sentence: `The turn to the ${d.side} is to stop at ${d.count} and turn back, and the joined hand goes along with it.`,
+    why: 'A low hand stops a turn only in the direction in which the arm comes to its end; otherwise a hand on the hip or back does it.',
+  }),
+  'no-block': (d) => ({
+    sentence: `Sent on to the ${d.side}, the follower turns back at ${d.count} with nothing in the way.`,
+    why: 'Momentum that is sent on goes on: a block has to be there first.',
+  }),
+  care: (d) => CARES[d.what as Care](d),
+  'lean-unheld': (d) => ({
+    sentence: `Both hands are free at ${d.count}, in the ${d.what}.`,
+    why: 'Off balance somebody has to be held: keep a hand, or come upright first.',
+  }),
+  'kick-towards': (d) => ({
+    sentence:
+      d.kind === 'hitch'
+        ? `The knee at ${d.count} goes up towards the partner, who stands close.`
+        : `The ${d.kind} at ${d.count} goes towards the partner, who stands close.`,
+    why: 'Close together and one behind the other, kick aside or not at all; kick small in a crowd.',
+  }),
+  'too-near': (d) => ({
+    sentence: `At ${d.count} there is no room for the step: the partner stands there and stays.`,
+    why: 'Stand further apart, step smaller, or let the partner give way. An estimate.',
+  }),
+  'palm-over': (d) => ({
+    sentence: `The ${d.arm} hand goes over the head at ${d.count} with the palm down.`,
+    why: 'Turned palm down the wrist cannot swivel on the way over: palm up or thumb down, loose.',
+  }),
+  'elbow-trapped': (d) => ({
+    sentence: `Chest to chest at ${d.count} the arms are crossed low between you: an elbow is trapped.`,
+    why: 'Let one hand go, uncross them, or leave room between the bodies.',
+  }),
+  'hand-neck': (d) => ({
+    sentence: `The ${d.arm} hand comes down to the neck at ${d.count}, on its way over.`,
+    why: 'Carry it well over the head and round; mind elbows at head height.',
+  }),
+  charge: (d) => ({
+    sentence: `A long step out into the room at ${d.count}.`,
+    why: 'Look before you charge, and keep it short in a crowd.',
+  }),
+  'hold-broken': (d) => ({
+    sentence: `At ${d.count} the partner is about ${d.apart} cm away, and the ${d.hand} hand is still said to be on the ${BODY_PARTS[d.part as BodyPart].says}.`,
+    why: 'Say that it lets go, or stay near. An estimate.',
+  }),
+  branch: (d) => ({
+    sentence: `Danced with ${d.branch}: ${d.says}`,
+    why: String(d.why),
+  }),
+};
+
+const TEACHER =
+  'Only with instruction from a qualified teacher, with consent and a warm-up, each holding their own weight; stop at pain.';
+/** The usual cautions about head and upper body. */
+const CARES: Record<Care, (d: D) => Wording> = {
+  lift: (d) => ({ sentence: `A lift at ${d.count}.`, why: `${TEACHER} Local rules for the floor apply.` }),
+  drop: (d) => ({ sentence: `A drop at ${d.count}.`, why: TEACHER }),
+  dip: (d) => ({ sentence: `A dip at ${d.count}.`, why: TEACHER }),
+  'head-back': (d) => ({
+    sentence: `The head goes back at ${d.count}.`,
+    why: 'Long neck, slowly, never thrown; stop at pain or when dizzy, and see a clinician with a neck injury.',
+  }),
+  'head-quick': (d) => ({
+    sentence: `The head is snapped at ${d.count}.`,
+    why: 'Let it follow the body; no whipping, and only with a teacher’s instruction.',
+  }),
+  'bend-back': (d) => ({
+    sentence: `Bent back at ${d.count}.`,
+    why: 'From the upper back, knees soft, warmed up; stop at pain, and see a clinician with a back injury or in pregnancy.',
+  }),
+  twist: (d) => ({
+    sentence: `The upper body is turned far against the hips at ${d.count}.`,
+    why: 'Only as far as it is easy, warmed up.',
+  }),
+  lean: (d) => ({
+    sentence: `A lean at ${d.count}.`,
+    why: 'Each keeps their own balance; agree on it first, and look at the floor.',
+  }),
 };
 
 /** What a finding says. @example findingText(finding).sentence */
-export const findingText = (f: Finding): Wording => FINDINGS[f.code](f.details);
+export function findingText(f: Finding): Wording {
+  if (!f.inner) return FINDINGS[f.code](f.details);
+  const inner = findingText(f.inner);
+  return FINDINGS[f.code]({ ...f.details, says: inner.sentence, why: inner.why });
+}
 
 const size = (d: D): string => [d.size, d.direction].filter(Boolean).join(' ');
 

@@ -28,6 +28,8 @@ import {
 } from './turns';
 import { rhythmUnits, weigh, weightChanges, type RhythmUnit, type Weighed } from './weight';
 
+import { trunkSpans, type TrunkSpan } from './trunk';
+
 export { unitBeats } from '../figure';
 
 /** What is known of one role before anybody is anywhere: exact, from the words alone. */
@@ -61,6 +63,8 @@ export interface Analysis {
   readonly spans: readonly number[];
   readonly roles: Readonly<Record<Role, RoleAnalysis>>;
   readonly words: readonly PlacedWords[];
+  /** What head and upper body do. */
+  readonly trunks: Readonly<Record<Role, readonly TrunkSpan[]>>;
   /** Who holds what when, from the hands line alone. */
   readonly contacts: Contacts;
   readonly arms: Arms;
@@ -196,6 +200,10 @@ export function analyse(
     spans: spansOf(parsed, figure),
     roles: { leader: role(placed.leader), follower: role(placed.follower) },
     words,
+    trunks: {
+      leader: trunkSpans('leader', words, placed.leader.actions, end),
+      follower: trunkSpans('follower', words, placed.follower.actions, end),
+    },
     contacts,
     arms,
     floor,

@@ -3,6 +3,7 @@ export * from './bodies';
 export * from './couple';
 export * from './path';
 export type { Chain, Link } from './places';
+export * from './trunk';
 export * from './turns';
 export * from './weight';
 export * from './arms';

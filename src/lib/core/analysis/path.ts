@@ -1,6 +1,6 @@
 import { fromBody, toBody, type Foot, type Point, type Role, type Ticks } from '../base';
 import { baseOf, landedAt, middleAt, smooth, type FloorAction, type Solved } from '../floor';
-import { KINDS } from '../vocabulary';
+import { KINDS, type KindRow } from '../vocabulary';
 import { LEAD_IN } from './turns';
 import type { Weighed } from './weight';
 
@@ -38,7 +38,7 @@ export interface Placing {
 /** An action as the floor sees it. A turn said after the direction is made while stepping: the old facing counts. */
 export function floorAction(w: Weighed, facing: Float64Array): FloorAction {
   const effect = KINDS[w.action.kind].weight;
-  const air = w.action.kind === 'kick' || w.action.kind === 'flick';
+  const { air } = KINDS[w.action.kind] as KindRow;
   const now = facing[w.tick + LEAD_IN] ?? facing.at(-1) ?? 0;
   return {
     tick: w.tick,

@@ -18,6 +18,7 @@ import {
 import { isVersion } from '../figure';
 import { demoCombinations, demoFigures, demoKept } from '../../demo';
 import {
+  COMBINATION_VERSION,
   COMBINATION_COLUMNS,
   combinationJsonSchema,
   keptFor,
@@ -124,7 +125,11 @@ describe('combination file', () => {
   };
   it.each([
     ['a broken text', '{"format": "brisk-partner/combinations", "ver', /line 1/],
-    ['a newer version', writeCombinations(file).replace('"version": 2', '"version": 9'), /version/],
+    [
+      'a newer version',
+      writeCombinations(file).replace(`"version": ${COMBINATION_VERSION}`, '"version": 9'),
+      /version/,
+    ],
     ['a bad phrase', broken((c) => ({ ...c, phrase: 31 })), /combinations\[1\]\.phrase/],
     [
       'tempo out of order',

@@ -331,6 +331,9 @@ export function openUnit(word: UnitWord): Action[] {
       ...(i === row.steps.length - 1 && word.thenSwivel ? { thenSwivel: true as const } : {}),
       ...(i === row.steps.length - 1 && word.lane ? { lane: word.lane } : {}),
       ...(i === 0 && word.note !== undefined ? { note: word.note } : {}),
+      ...(i === 0 && word.choice ? { choice: word.choice } : {}),
+      ...(word.within || (i > 0 && word.choice) ? { within: true as const } : {}),
+      ...(takes && i === row.steps.length - 1 && word.style ? { style: word.style } : {}),
     };
   });
 }

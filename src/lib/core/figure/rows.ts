@@ -1,5 +1,5 @@
 import { TICKS_PER_BEAT, type Ticks } from '../base';
-import { printLine, type Body, type Label, type Line, type Parsed } from '../notation';
+import { printLabel, printLine, type Body, type Label, type Line, type Parsed } from '../notation';
 import { positionAt } from '../time';
 import { TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
 import { linesOf, timeMoves, timeWords, type Timebase, type Timed } from './resolve';
@@ -58,11 +58,10 @@ export const lineFor = (rows: readonly Row[], tick: Ticks): number =>
  */
 export function rewriteTrack(figure: Figure, parsed: Parsed, track: Track, rows: readonly Row[]): Figure {
   const sorted = [...rows].sort((a, b) => a.tick - b.tick);
-  const labelled = sorted.map((r, i) => ({
-    line: r.line,
-    content: r.content,
-    label: labelFor(r, sorted[i - 1], figure),
-  }));
+  const labelled = sorted.map((r, i) => {
+    const label = labelFor(r, sorted[i - 1], figure);
+    return { line: r.line, content: carried(r.content, r.label, label), label };
+  });
   const texts = figure.lines.split('\n');
   const own: readonly { readonly index: number; readonly line: Line }[] = linesOf(parsed, track);
   if (own.length === 0) {
@@ -127,6 +126,20 @@ function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
   }
   if (row.label.type === 'sub' && !(before && beatAt(before) === beatAt(row))) return count;
   return row.label;
+}
+
+/** What else may be danced at a count goes with it when it is moved. */
+function carried<T extends Body | string>(content: T, was: Label, now: Label): T {
+  if (typeof content === 'string' || !content.choice || printLabel(was) === printLabel(now)) return content;
+  const { choice } = content;
+  const others = choice.others.map((o) => o.map((m) => ({ ...m, label: shifted(m.label, was, now) })));
+  return { ...(content as Body), choice: { ...choice, others } } as unknown as T;
+}
+
+function shifted(label: Label, was: Label, now: Label): Label {
+  if (printLabel(label) === printLabel(was)) return now;
+  if (label.type !== 'count' || was.type !== 'count' || now.type !== 'count') return label;
+  return { ...label, beat: Math.max(1, label.beat + now.beat - was.beat) };
 }
 
 const beatAt = (row: Row): number => Math.floor(row.tick / TICKS_PER_BEAT) + 1;

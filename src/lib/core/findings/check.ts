@@ -25,7 +25,9 @@ import {
   stepsPart,
   whichSide,
 } from './rules-floor';
-import { noLead, noStop } from './rules-leads';
+import { care, leanUnheld } from './rules-body';
+import { leadContrary, leadLate, leadUnanswered, noBlock, noLead, noStop, stopUnmade } from './rules-leads';
+import { charge, elbowTrapped, handNeck, holdBroken, kickTowards, palmOver, tooNear } from './rules-near';
 import { longSpin, turnTooFast } from './rules-turn';
 import {
   endFoot,
@@ -80,8 +82,22 @@ export const RULES: readonly Rule[] = [
   headroom,
   gripClamped,
   behindTheBack,
+  leadLate,
+  leadContrary,
+  leadUnanswered,
   noLead,
   noStop,
+  noBlock,
+  stopUnmade,
+  tooNear,
+  kickTowards,
+  palmOver,
+  handNeck,
+  elbowTrapped,
+  holdBroken,
+  leanUnheld,
+  care,
+  charge,
   stepsPart,
   whichSide,
 ];
@@ -108,6 +124,13 @@ const WHEN_DONE: ReadonlySet<FindingCode> = new Set([
   'which-side',
   'no-lead',
   'no-stop',
+  'lead-late',
+  'lead-contrary',
+  'lead-unanswered',
+  'stop-unmade',
+  'no-block',
+  'too-near',
+  'hold-broken',
 ]);
 
 /** What may be said while a line is still being written: nothing is called wrong, and nothing about its end. */

@@ -1,3 +1,4 @@
+export type { Care } from './cares.data';
 export * from './check';
 export { TOLERANCE, DIZZY } from './limits.data';
 export { sayTurn } from './rules-turn';

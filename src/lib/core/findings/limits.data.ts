@@ -25,3 +25,23 @@ export const MENDED_WITHIN_UNITS = 1;
 
 /** From this much on a turn of the follower wants a lead a count before. Source: common practice. */
 export const LED_TURN: Degrees = 180;
+
+/** What is near for what. Bodies: two middles cannot be nearer than 0.40 (as the floor has it). The others: our choice. */
+export const NEAR = {
+  /** Middle to middle, within which a kick at the partner meets a shin. */
+  kick: 0.65 as Metres,
+  /** How far beside the partner a leg may point and still be towards. */
+  cone: 40 as Degrees,
+  bodies: 0.4 as Metres,
+  /** As soft as a word is along its direction. */
+  spare: 0.16 as Metres,
+  /** Crossed arms have no room between two bodies so close, face to face. */
+  trapped: 0.5 as Metres,
+  facing: 45 as Degrees,
+  /** A partner who moves less than this in a beat stays. */
+  still: 0.12 as Metres,
+  /** A step into the room so long is looked for first. */
+  charge: 1.1 as Metres,
+  /** How much further a hand may seem from the body it lies on than an arm is long: a forearm, as places are estimates. */
+  reachSpare: 0.3 as Metres,
+} as const;

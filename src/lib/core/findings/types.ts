@@ -39,7 +39,22 @@ export type FindingCode =
   | 'take-out-of-reach'
   | 'headroom'
   | 'no-lead'
-  | 'no-stop';
+  | 'no-stop'
+  | 'lead-late'
+  | 'lead-contrary'
+  | 'lead-unanswered'
+  | 'stop-unmade'
+  | 'no-block'
+  | 'care'
+  | 'lean-unheld'
+  | 'kick-towards'
+  | 'too-near'
+  | 'palm-over'
+  | 'elbow-trapped'
+  | 'hand-neck'
+  | 'charge'
+  | 'hold-broken'
+  | 'branch';
 
 export type Details = Readonly<Record<string, string | number>>;
 
@@ -52,6 +67,8 @@ export interface Finding {
   readonly tick: Ticks;
   readonly ref?: Ref;
   readonly details: Details;
+  /** What is found when another way is danced. */
+  readonly inner?: Finding;
 }
 
 export type RemedyCode =

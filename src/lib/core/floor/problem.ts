@@ -9,7 +9,16 @@ import {
   type Ticks,
 } from '../base';
 import { ROLES, otherFoot, signedHeading } from '../base';
-import { DIRECTIONS, SIZES, frameOfDirection, type DirectionFrame } from '../vocabulary';
+import {
+  DIRECTIONS,
+  KINDS,
+  SIZES,
+  frameOfDirection,
+  type Direction,
+  type DirectionFrame,
+  type DirectionRow,
+  type KindRow,
+} from '../vocabulary';
 import { bodyAt, linOf, mix, valueX, valueY, type Lin, type Move } from './linear';
 import { ROOM, SIGMA, WEIGHT_SHARE, type Term } from './sigma.data';
 import { Skyline } from './skyline';
@@ -78,6 +87,9 @@ export interface Problem {
 const side = (foot: Foot): 1 | -1 => (foot === 'R' ? 1 : -1);
 export const sizeScale = (size: FloorAction['action']['size']): number =>
   size === undefined ? 1 : typeof size === 'number' ? size : SIZES[size].scale;
+/** How much longer than a normal step the words of an action are: by its size, and by what it is. */
+export const actionScale = (action: FloorAction['action']): number =>
+  sizeScale(action.size) * ((KINDS[action.kind] as KindRow).scale ?? 1);
 
 /** What an action's words say: how far from the supporting foot, along what, and how exactly. */
 interface Said {
@@ -95,7 +107,7 @@ function saidBy(a: FloorAction, foot: Foot, d: Dancer, reference: Degrees): Said
   const direction = action.kind === 'close' ? 'place' : (action.direction ?? 'place');
   const row = DIRECTIONS[direction];
   const frame = frameOfDirection(direction);
-  const scale = sizeScale(action.size) * d.step;
+  const scale = actionScale(action) * d.step;
   const beside = action.kind === 'hop' ? 0 : side(foot) * 2 * d.stance;
   const body = frame === 'body';
   const own = fromBody(
@@ -114,11 +126,11 @@ function saidBy(a: FloorAction, foot: Foot, d: Dancer, reference: Degrees): Said
   };
 }
 
-function exactness(a: FloorAction, direction: string): { along: number; across: number } {
+function exactness(a: FloorAction, direction: Direction): { along: number; across: number } {
   const { action } = a;
   if (a.lands === 'touch') return { along: SIGMA.touch, across: SIGMA.touch };
   if (typeof action.size === 'number') return { along: SIGMA.exact, across: SIGMA.exact };
-  if (action.kind === 'close' || direction === 'hook' || direction === 'third')
+  if (action.kind === 'close' || (DIRECTIONS[direction] as DirectionRow).tight)
     return { along: SIGMA.close, across: SIGMA.close };
   if (action.direction === undefined) {
     const loose = action.lane === undefined ? SIGMA.along : 3 * SIGMA.along;

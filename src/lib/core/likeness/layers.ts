@@ -1,6 +1,6 @@
 import { ROLES, TICKS_PER_BEAT, fromBody, type Metres, type Point, type Role, type Ticks } from '../base';
 import { stepLength, type Analysis, type Weighed } from '../analysis';
-import { sizeScale } from '../floor';
+import { actionScale } from '../floor';
 import { printBody } from '../notation';
 import { DIRECTIONS, TRACK_NAMES, frameOfDirection, isMoveTrack, type WordTrack } from '../vocabulary';
 
@@ -57,7 +57,7 @@ function stepOf(a: Analysis, role: Role, w: Weighed): Point {
   const { kind, direction } = w.action;
   if (kind === 'close' || kind === 'replace' || direction === undefined) return { x: 0, y: 0 };
   const row = DIRECTIONS[direction];
-  const scale = sizeScale(w.action.size) * stepLength(size.height, a.figure);
+  const scale = actionScale(w.action) * stepLength(size.height, a.figure);
   const frame = frameOfDirection(direction);
   if (frame !== 'body') return { x: row.out * scale, y: row.ahead * scale };
   const side = w.foot === 'R' ? 1 : -1;

@@ -1,6 +1,10 @@
+export * from './body-acts';
+export * from './body-print';
+export * from './body-read';
 export * from './hand-acts';
 export * from './hand-print';
 export * from './hand-read';
+export * from './lead-read';
 export * from './lift';
 export * from './parse';
 export { print, printBody, printLabel, printLine, printMove } from './print';

@@ -6,7 +6,7 @@ import { printLabel } from './print';
 import type { Word } from './reader';
 import { amountAt } from './turn-phrase';
 import { shareTurn } from './turns';
-import type { Body, ItemSpans, Label, MoveItem, UnitWord } from './types';
+import type { Body, Choice, ItemSpans, Label, MoveItem, UnitWord } from './types';
 
 /** Items of a footwork line with their places. */
 export interface ReadItems {
@@ -259,32 +259,37 @@ function readBracket(piece: Piece, by: Reading, main: Read[], joins: boolean): v
   );
   const kept = branches.filter((b) => b.length > 0);
   const first = joins ? undefined : kept[0];
+  first?.slice(1).forEach((r) => (r.item = { ...r.item, body: { ...r.item.body, within: true } as Body }));
   if (first) main.push(...first);
   const others = first ? kept.slice(1) : kept;
   const at = first ? main.length - first.length : main.length - 1;
   if (others.length === 0) return by.report('choice-open', piece.span, { mark: 'or' });
-  addOthers(main[at], others, first?.length ?? 1, likes);
+  addOthers(main[at], others, likes);
 }
 
 function addOthers(
   to: Read | undefined,
   others: readonly (readonly Read[])[],
-  covers: number,
   likes: Role | undefined,
 ): void {
   if (!to) return;
-  const had = to.item.choice;
-  const choice = {
-    covers: had?.covers ?? covers,
+  const had = to.item.body.choice;
+  const who = likes ?? had?.likes;
+  const choice: Choice = {
     others: [...(had?.others ?? []), ...others.map((b) => b.map((r) => r.item))],
-    ...((likes ?? had?.likes) ? { likes: (likes ?? had?.likes) as Role } : {}),
+    ...(who ? { likes: who } : {}),
   };
-  to.item = { ...to.item, choice };
+  to.item = withChoice(to.item, choice);
   to.spans = {
     ...to.spans,
     others: [...(to.spans.others ?? []), ...others.map((b) => b.map((r) => r.spans))],
   };
 }
+
+const withChoice = (item: MoveItem, choice: Choice): MoveItem => ({
+  ...item,
+  body: { ...item.body, choice } as Body,
+});
 
 /** Words outside brackets: `5 triple or coaster`, `5 side or step & close`. */
 function readRun(words: readonly Word[], by: Reading, main: Read[], stray: Word[], bracket: boolean): void {
@@ -299,11 +304,11 @@ function readRun(words: readonly Word[], by: Reading, main: Read[], stray: Word[
     const ownGroup = { ...group, words: own ?? [] };
     if (choosing && bare && rest.length === 0) {
       extendLast(choosing, settle(readGroup(ownGroup, by)));
-      if (likes) addOthers(choosing, [], 1, likes);
+      if (likes) addOthers(choosing, [], likes);
       return;
     }
     if (choosing && hanging && sameLabel(choosing.item.label, group.labels[0]?.label))
-      addOthers(choosing, [settle(readGroup(ownGroup, by))], 1, likes);
+      addOthers(choosing, [settle(readGroup(ownGroup, by))], likes);
     else {
       const read = readGroup(ownGroup, by);
       main.push(...read);
@@ -312,14 +317,14 @@ function readRun(words: readonly Word[], by: Reading, main: Read[], stray: Word[
     if (choosing) {
       const at = group.labels[0] as LabelAt;
       const others = rest.filter((r) => r.length > 0).map((r) => [readOne(at, r, by)]);
-      addOthers(choosing, others, 1, likes);
+      addOthers(choosing, others, likes);
       hanging = rest.at(-1)?.length === 0;
       const next = found.groups[g + 1];
       const said = next ? sameLabel(at.label, next.labels[0]?.label) : bracket;
       if (hanging && !said) by.report('choice-open', at.span, { mark: 'or' });
-      if (!choosing.item.choice?.others.length) {
-        const { choice: _, ...plain } = choosing.item;
-        choosing.item = plain;
+      if (!choosing.item.body.choice?.others.length) {
+        const { choice: _, ...plain } = choosing.item.body;
+        choosing.item = { ...choosing.item, body: plain as Body };
       }
     }
   });
@@ -330,12 +335,12 @@ const sameLabel = (a: Label, b: Label | undefined): boolean =>
 
 /** A bare `&` after an alternative goes on with it. */
 function extendLast(to: Read, more: readonly Read[]): void {
-  const { choice } = to.item;
+  const { choice } = to.item.body;
   const last = choice?.others.at(-1);
   if (!choice || !last) return;
   const others = [...choice.others.slice(0, -1), [...last, ...more.map((r) => r.item)]];
   const spans = to.spans.others ?? [];
-  to.item = { ...to.item, choice: { ...choice, others } };
+  to.item = withChoice(to.item, { ...choice, others });
   to.spans = {
     ...to.spans,
     others: [...spans.slice(0, -1), [...(spans.at(-1) ?? []), ...more.map((r) => r.spans)]],

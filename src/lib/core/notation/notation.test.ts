@@ -69,7 +69,10 @@ const choiceItems: fc.Arbitrary<MoveItem[]> = fc
     optional('likes', fc.constantFrom('leader', 'follower')),
   )
   .map(([own, others, likes]) =>
-    own.map((i, k) => (k === 0 ? { ...i, choice: { covers: own.length, others, ...likes } } : i)),
+    own.map((i, k): MoveItem => {
+      const more = k === 0 ? { choice: { others, ...likes } } : { within: true as const };
+      return { ...i, body: { ...i.body, ...more } as Body };
+    }),
   );
 const wordsLabel = label.filter((l) => l.type !== 'sub' || l.sub === '&');
 const text = fc

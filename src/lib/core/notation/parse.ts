@@ -1,5 +1,6 @@
 import type { Span } from '../base';
 import { TRACK_NAMES, editDistance, isMoveTrack, type Track } from '../vocabulary';
+import { readBodyTokens } from './body-read';
 import { readHandTokens } from './hand-read';
 import { readMoves } from './move-items';
 import type { Report } from './move-read';
@@ -55,12 +56,12 @@ interface Group {
 /** Splits tokens at their labels; what stands before the first label is `stray`. */
 function group(
   all: readonly Token[],
-  read: (word: string) => Label | undefined,
+  read: (word: string, next: string | undefined) => Label | undefined,
 ): { stray: Token[]; groups: Group[] } {
   const stray: Token[] = [];
   const groups: { label: Label; at: Token; tokens: Token[] }[] = [];
-  for (const token of all) {
-    const label = token.type === 'word' ? read(token.text) : undefined;
+  for (const [i, token] of all.entries()) {
+    const label = token.type === 'word' ? read(token.text, all[i + 1]?.text) : undefined;
     if (label) groups.push({ label, at: token, tokens: [] });
     else (groups.at(-1)?.tokens ?? stray).push(token);
   }
@@ -105,7 +106,8 @@ function parseWords(
 ): ParsedLine {
   const all = tokens(body, offset, true);
   reportUnclosed(all, report);
-  const { stray, groups } = group(all, wordLabel);
+  const talksOfBody = track === 'leader-body' || track === 'follower-body';
+  const { stray, groups } = group(all, talksOfBody ? notAmount : wordLabel);
   const items: WordItem[] = groups.map((g) => {
     reportLabel(g, report);
     return { label: g.label, text: phrase(g.tokens) };
@@ -113,12 +115,22 @@ function parseWords(
   groups.forEach((g, i) => {
     if (items[i]?.text === '') report('nothing-here', g.at.span, { label: g.at.text });
     if (track === 'hands') reportHands(g, report);
+    if (talksOfBody) reportBody(g, report);
   });
   return {
     line: { type: 'words', track, items, ...strayText(stray, body, offset, report) },
     span,
     items: groups.map(spansOf),
   };
+}
+
+/** A number that says how far, on the lines of head and body, is no count: `45 degrees`, `1 1/2`. */
+const notAmount = (word: string, next: string | undefined): Label | undefined =>
+  next !== undefined && /^(?:degrees?|deg|°|\d+\/\d+)/.test(next) ? undefined : wordLabel(word);
+
+function reportBody(g: Group, report: Report): void {
+  for (const { word, span, near } of readBodyTokens(g.tokens).unknown)
+    report('unknown-body-word', span, { word, near }, near);
 }
 
 function reportHands(g: Group, report: Report): void {

@@ -2,7 +2,7 @@ import { DIRECTIONS, FOOTWORK, KINDS, LANE_WORDS, SIZES, STEP_STYLES, UNITS } fr
 import type { Role } from '../base';
 import { wordLabel } from './reader';
 import { printTurn } from './turns';
-import type { Body, Label, Line, MoveItem, Notation, Size, WordItem } from './types';
+import type { Body, Choice, Label, Line, MoveItem, Notation, Size, WordItem } from './types';
 
 /**
  * Writes a breakdown in its plain form: `parse(print(x))` gives `x` again.
@@ -26,32 +26,47 @@ function printMoves(items: readonly MoveItem[]): string {
   const parts: string[] = [];
   for (let i = 0; i < items.length;) {
     const item = items[i] as MoveItem;
-    const { choice } = item;
-    const covers = choice ? Math.max(1, choice.covers) : 1;
-    const apart = items[i + covers]?.label.type === 'sub';
-    const bracket =
-      choice !== undefined && (apart || covers > 1 || choice.others.some((o) => !sameCount(o, item)));
-    if (bracket) {
-      const own = items.slice(i, i + covers).map((m) => spaced(printLabel(m.label), printBody(m.body)));
-      const others = choice.others.map((o) => `or ${o.map(printMove).join(' ')}`);
-      parts.push(`[${spaced(...own, ...others, chooser(choice.likes))}]`);
-    } else parts.push(printMove(item));
+    const covers = item.body.choice ? choiceLength(items, i) : 1;
+    parts.push(inBrackets(items, i, covers) ? printBracket(items.slice(i, i + covers)) : printMove(item));
     i += covers;
   }
   return parts.join(' ');
 }
 
+/** How many items from `i` a choice is about: up to the last that is `within`. */
+export function choiceLength(items: readonly MoveItem[], i: number): number {
+  let last = i;
+  for (let j = i + 1; j < items.length && !items[j]?.body.choice; j++) if (items[j]?.body.within) last = j;
+  return last - i + 1;
+}
+
+function inBrackets(items: readonly MoveItem[], i: number, covers: number): boolean {
+  const item = items[i] as MoveItem;
+  const { choice } = item.body;
+  if (!choice) return false;
+  return covers > 1 || items[i + 1]?.label.type === 'sub' || choice.others.some((o) => !sameCount(o, item));
+}
+
+function printBracket(own: readonly MoveItem[]): string {
+  const first = own[0] as MoveItem;
+  const { others, likes } = first.body.choice as Choice;
+  const main = own.map((m) => spaced(printLabel(m.label), printBody(m.body)));
+  const rest = others.map((o) => `or ${o.map(printMove).join(' ')}`);
+  return `[${spaced(...main, ...rest, chooser(likes))}]`;
+}
 const sameCount = (other: readonly MoveItem[], item: MoveItem): boolean =>
   other.length === 1 && printLabel((other[0] as MoveItem).label) === printLabel(item.label);
+
 const chooser = (likes: Role | undefined): string | undefined =>
   likes === undefined ? undefined : `as the ${likes} likes`;
 
 /** One item; other ways at the same count follow it. @example printMove(item) // '5 triple or coaster' */
 export function printMove(item: MoveItem): string {
   const own = spaced(printLabel(item.label), printBody(item.body));
-  if (!item.choice) return own;
-  const others = item.choice.others.map((o) => `or ${o.map((m) => printBody(m.body)).join(' ')}`);
-  return spaced(own, ...others, chooser(item.choice.likes));
+  const { choice } = item.body;
+  if (!choice) return own;
+  const others = choice.others.map((o) => `or ${o.map((m) => printBody(m.body)).join(' ')}`);
+  return spaced(own, ...others, chooser(choice.likes));
 }
 
 export function printLabel(label: Label): string {

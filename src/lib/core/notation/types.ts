@@ -42,6 +42,10 @@ interface Common {
   readonly lane?: LaneWord;
   /** How the upper body goes with the step. */
   readonly style?: StepStyle;
+  /** What else may be danced from here. */
+  readonly choice?: Choice;
+  /** Belongs to the choice that began before it. */
+  readonly within?: true;
   /** Remark in round brackets. */
   readonly note?: string;
   /** Words nobody knows, kept as written. */
@@ -68,15 +72,12 @@ export type Body = Action | UnitWord | Nothing;
 export interface MoveItem {
   readonly label: Label;
   readonly body: Body;
-  /** What else may be danced from here. */
-  readonly choice?: Choice;
 }
 /**
- * Other ways to dance the `covers` items that begin here, this one included. Each stands alone: its first item has its
- * own label, a bare `&` follows on from it.
+ * Other ways to dance what begins here: this item, and those after it that are `within`. Each stands alone: its first
+ * item has its own label, a bare `&` follows on from it.
  */
 export interface Choice {
-  readonly covers: number;
   readonly others: readonly (readonly MoveItem[])[];
   /** Who chooses; the dancer whose line it is where nobody is named. */
   readonly likes?: Role;

@@ -1,6 +1,6 @@
 import { fail, ok, otherFoot, signedHeading, type Result } from '../base';
 import type { Figure, Row } from '../figure';
-import { printHands, readHands, type Body, type HandAct, type Which } from '../notation';
+import { printHands, readHands, type Body, type Choice, type HandAct, type Which } from '../notation';
 import { FORMATIONS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
 import { mapTracks, scoreOf, withScore } from './score';
 import type { VaryFailure } from './types';
@@ -50,6 +50,10 @@ const swapSides = (text: string): string =>
     );
   });
 
+/** Turns of the upper body in short: `r1/8`, `1/8 l`. */
+const swapTurns = (text: string): string =>
+  text.replace(/\b[rl](?=[\d¼½¾⅛⅜⅝⅞]|\b)/g, (side) => (side === 'r' ? 'l' : 'r'));
+
 /** Left and right exchanged: feet, turns, hands and words. Twice gives the figure again. */
 export function mirror(figure: Figure): Made {
   const { start, end } = figure;
@@ -60,7 +64,9 @@ export function mirror(figure: Figure): Made {
   const score = mapTracks(scoreOf(figure), (rows, track) =>
     rows.map((r) => {
       if (typeof r.content !== 'string') return { ...r, content: mirrorBody(r.content) };
-      return track === 'hands' && body ? r : { ...r, content: swapSides(r.content) };
+      if (track === 'hands' && body) return r;
+      const turned = track.endsWith('-body') ? swapTurns(r.content) : r.content;
+      return { ...r, content: swapSides(turned) };
     }),
   );
   const details: Figure = {
@@ -91,8 +97,14 @@ function mirrorBody(b: Body): Body {
     ...(b.direction === 'to-wall' ? { direction: 'to-centre' } : {}),
     ...(b.then !== undefined ? { then: -b.then } : {}),
     ...(b.note !== undefined ? { note: swapSides(b.note) } : {}),
+    ...(b.choice ? { choice: mirrorChoice(b.choice) } : {}),
   } as Body;
 }
+
+const mirrorChoice = (c: Choice): Choice => ({
+  ...c,
+  others: c.others.map((o) => o.map((m) => ({ ...m, body: mirrorBody(m.body) }))),
+});
 
 /** Who led now follows. Twice gives the figure again. */
 export function swapRoles(figure: Figure): Made {

@@ -143,9 +143,9 @@ describe('tables', () => {
     for (const id of DANCE_IDS) {
       const d = DANCES[id];
       expect(d.tempo.max, id).toBeGreaterThan(d.tempo.min);
-      expect(d.step, id).toBeGreaterThan(0.1);
+      expect(d.step, id).toBeGreaterThan(0.05);
       expect(d.step, id).toBeLessThan(0.45);
-      expect(d.slow, id).toBe(2 * d.quick);
+      expect(d.slow, id).toBe((id === 'tango-vals' ? 3 : 2) * d.quick);
       expect(FORMATIONS[d.formation], id).toBeDefined();
       expect(HOLDS[d.hold], id).toBeDefined();
     }

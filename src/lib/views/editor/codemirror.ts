@@ -24,7 +24,7 @@ import { Annotation, EditorState } from '@codemirror/state';
 import { EditorView, keymap, placeholder, type KeyBinding } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { difference } from '$lib/core/figure';
-import { HAND_WORDS } from '$lib/core/notation';
+import { BODY_WORDS, HAND_WORDS } from '$lib/core/notation';
 import {
   DIRECTIONS,
   FOOTWORK,
@@ -186,6 +186,8 @@ const moveWords: Completion[] = [
 const handWords: Completion[] = HAND_WORDS.map((label, i) => ({ label, type: 'keyword', boost: -i / 100 }));
 /** Words of the hands line; those of several are finished word by word. */
 const HAND_FINISHED: ReadonlySet<string> = new Set(HAND_WORDS.flatMap((w) => w.split(/[\s-]/)));
+/** Head and upper body. */
+const bodyWords: Completion[] = BODY_WORDS.map((label) => ({ label, type: 'keyword' }));
 const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
   label: t,
   detail: TRACKS[t].says,
@@ -206,13 +208,41 @@ export function complete(context: CompletionContext): CompletionResult | null {
       ? { from, options: handWords, validFor: (w) => /^[a-z][\w-]*$/i.test(w) && !HAND_FINISHED.has(w) }
       : null;
   }
+  if (/^\s*(leader|follower)-body\b/i.test(before)) {
+    const open = /^[a-z]/i.test(word) || (context.explicit && word === '');
+    return open && (context.explicit || !BODY_WORDS.includes(word)) ? { from, options: bodyWords } : null;
+  }
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
-  if (!context.explicit && WORDS.has(word)) return null;
+  if (!context.explicit && finished(word)) return null;
   return { from, options: moveWords, validFor: unfinished };
 }
+/** Words of several words, from the first of them on: `heel tu` finds `heel turn`, whatever stands before. */
+export function completePhrase(context: CompletionContext): CompletionResult | null {
+  const line = context.state.doc.lineAt(context.pos);
+  const before = line.text.slice(0, context.pos - line.from);
+  const track = /^\s*([a-z-]+)/i.exec(before)?.[1]?.toLowerCase() ?? '';
+  const list = phrasesOf(track);
+  const starts = [...before.matchAll(/(?<=\s)\S/g)].map((m) => m.index).slice(-4);
+  for (const start of starts) {
+    const typed = before.slice(start).toLowerCase();
+    if (!/^[a-z]\S* \S/.test(typed)) continue;
+    const options = list.filter((o) => o.label.startsWith(typed) && o.label !== typed);
+    if (options.length > 0) return { from: line.from + start, options };
+  }
+  return null;
+}
+function phrasesOf(track: string): readonly Completion[] {
+  if (track === 'leader' || track === 'follower') return moveWords.filter(several);
+  if (track === 'hands') return handWords.filter(several);
+  return track.endsWith('-body') ? bodyWords : [];
+}
+const several = (c: Completion): boolean => c.label.includes(' ');
+
 /** The list stands while a word is being typed, and is asked for anew, which closes it, when the word is finished. */
-const unfinished = (word: string): boolean => /^[a-z/+-][\w/+-]*$/i.test(word) && !WORDS.has(word);
+const unfinished = (word: string): boolean => /^[a-z/+-][\w/+-]*$/i.test(word) && !finished(word);
+/** A word of its own; `tri` is the beginning of another for nearly everybody. */
+const finished = (word: string): boolean => WORDS.has(word) && word !== 'tri';
 
 /** The list has been entered: one of its words is chosen. */
 const inList = (view: EditorView): boolean =>
@@ -295,7 +325,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
         notation,
         syntaxHighlighting(colours),
         autocompletion({
-          override: [complete],
+          override: [complete, completePhrase],
           defaultKeymap: false,
           selectOnOpen: false,
           icons: false,

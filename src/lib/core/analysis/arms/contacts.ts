@@ -2,15 +2,17 @@ import type { Hand, Role, Ticks } from '../../base';
 
 import type { Landing, Rest } from '../../arms';
 import type { PlacedWords, Ref } from '../../figure';
-import { readHands, type HandAct, type Pair, type Which } from '../../notation';
+import { leadKindsIn, readHands, type HandAct, type Pair, type Which } from '../../notation';
 import {
   BODY_PARTS,
   HOLDS,
+  LEAD_KINDS,
   LEAD_WORDS,
   type ArmPlace,
   type Grip,
   type Height,
   type HoldId,
+  type LeadKind,
   type WholeHold,
 } from '../../vocabulary';
 import type { ArmFault, HeldRest, Lead, Since } from './types';
@@ -111,8 +113,11 @@ class Hands {
   }
 
   #lead(w: PlacedWords): void {
+    const kinds = leadKindsIn(w.text);
+    const stops = (k: LeadKind | undefined): boolean => k !== undefined && LEAD_KINDS[k].leads === 'stop';
     const ends = /\b(stop|block|check)/i.test(w.text);
-    this.leads.push({ tick: w.tick, prepares: !/^\W*(stop|block|check)/i.test(w.text), ends, ref: w.ref });
+    const prepares = !/^\W*(stop|block|check)/i.test(w.text) && !(kinds.length > 0 && kinds.every(stops));
+    this.leads.push({ tick: w.tick, prepares, ends, kinds, ref: w.ref });
   }
 
   #act(act: HandAct, tick: Ticks, ref: Ref): void {
@@ -123,7 +128,8 @@ class Hands {
         return this.#whole(act.hold, tick, ref);
       case 'height':
         this.#height(this.#which(act.which, tick, ref), act.to, tick, ref, act.landing);
-        if (act.to === 'overhead') this.leads.push({ tick, prepares: true, ends: false, ref });
+        if (act.to === 'overhead')
+          this.leads.push({ tick, prepares: true, ends: false, kinds: ['raise'], ref });
         return;
       case 'grip':
         for (const join of this.#which(act.which, tick, ref)) join.grips.push({ tick, value: act.grip });
@@ -143,7 +149,8 @@ class Hands {
         return this.#rest(act, tick, ref);
       case 'lead': {
         const { prepares, ends } = LEAD_WORDS[act.word];
-        this.leads.push({ tick, prepares, ends, ref });
+        const sends = act.word === 'send' ? { sends: true as const } : {};
+        this.leads.push({ tick, prepares, ends, kinds: [], ...sends, ref });
         return;
       }
       case 'through':
@@ -285,7 +292,7 @@ class Hands {
     const from = tick <= 0 && act.how === 'rest' ? this.input.from : tick;
     const resting: Resting = { role: act.role, hand, on: act.on, how: act.how, from };
     this.resting.push(resting);
-    if (act.how === 'block') this.leads.push({ tick, prepares: false, ends: true, ref });
+    if (act.how === 'block') this.leads.push({ tick, prepares: false, ends: true, kinds: ['stop'], ref });
     this.events.push({ type: 'rest', tick, ref, rest: { ...resting, to: this.input.end } });
   }
 

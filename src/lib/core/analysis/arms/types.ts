@@ -1,7 +1,7 @@
 import type { Rest } from '../../arms';
 import type { Hand, Metres, Role, Ticks } from '../../base';
 import type { Ref } from '../../figure';
-import type { ArmPlace, Grip, Height, HoldId } from '../../vocabulary';
+import type { ArmPlace, Grip, Height, HoldId, LeadKind } from '../../vocabulary';
 import type { BodySize } from '../bodies';
 import type { Path } from '../path';
 import type { Contacts } from './contacts';
@@ -45,6 +45,10 @@ export interface Lead {
   readonly tick: Ticks;
   readonly prepares: boolean;
   readonly ends: boolean;
+  /** The usual kinds its words name. */
+  readonly kinds: readonly LeadKind[];
+  /** Momentum is sent on. */
+  readonly sends?: true;
   readonly ref: Ref;
 }
 
