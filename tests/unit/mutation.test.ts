@@ -213,7 +213,16 @@ const MUTATORS: Record<string, { readonly codes: readonly FindingCode[]; readonl
     },
   },
   'lead late': {
-    codes: ['no-lead', 'arm-locks', 'not-raised', 'end-hold', 'behind-back', 'arms-crossed', 'arms-tight'],
+    codes: [
+      'no-lead',
+      'lead-late',
+      'arm-locks',
+      'not-raised',
+      'end-hold',
+      'behind-back',
+      'arms-crossed',
+      'arms-tight',
+    ],
     make: (f, a) => {
       const unled: Figure = { ...f, lines: f.lines.replace(/^leads .*$/m, 'leads ') };
       return a.words

@@ -21,23 +21,37 @@ export interface Weighed extends Placed {
   readonly fault: WeightFault | undefined;
 }
 
-interface State {
+export interface Standing {
   readonly support: Support;
   /** The foot that last took weight. */
   readonly last: Foot;
 }
 
+/** Where the weight is before a line begins. */
+export const standing = (startFree: Foot): Standing => ({
+  support: otherFoot(startFree),
+  last: otherFoot(startFree),
+});
+
 /** Follows the weight through a line. One fold; O(actions). */
-export function weigh(line: RoleLine, startFree: Foot): Weighed[] {
-  let state: State = { support: otherFoot(startFree), last: otherFoot(startFree) };
-  return line.placed.map((placed) => {
+export const weigh = (line: RoleLine, startFree: Foot): Weighed[] =>
+  weighFrom(line.placed, standing(startFree)).actions;
+
+/** The same from wherever the weight is, with where it then is. */
+export function weighFrom(
+  placed: readonly Placed[],
+  from: Standing,
+): { readonly actions: Weighed[]; readonly after: Standing } {
+  let state = from;
+  const actions = placed.map((placed) => {
     const weighed = weighOne(placed, state);
     state = { support: weighed.after, last: weighed.change && weighed.foot ? weighed.foot : state.last };
     return weighed;
   });
+  return { actions, after: state };
 }
 
-function weighOne(placed: Placed, state: State): Weighed {
+function weighOne(placed: Placed, state: Standing): Weighed {
   const { action } = placed;
   const { support } = state;
   const free = support === 'both' ? otherFoot(state.last) : otherFoot(support);

@@ -1,4 +1,5 @@
 export * from './change';
+export * from './choices';
 export * from './dance-schema';
 export * from './difference';
 export * from './edit';

@@ -174,8 +174,8 @@ const SEEDED: readonly [FindingCode, Severity, Figure, Heights?][] = [
     'no-lead',
     'look',
     held(
-      '1 place 2 place 3 place r1/4 4 place r1/4 5 place 6 place 7 place l1/4 8 place l1/4',
-      'hands 1 left to right low\nleads 6 prepare',
+      '1 place 2 place 3 place r1/4 4 place r1/4 5 place l1/4 6 place l1/4',
+      'hands 1 left to right low\nleads 3 prepare',
     ),
   ],
   ['no-stop', 'look', held(SIX, 'leads 3 stop')],

@@ -7,7 +7,7 @@ export * from './hand-read';
 export * from './lead-read';
 export * from './lift';
 export * from './parse';
-export { print, printBody, printLabel, printLine, printMove } from './print';
+export { choiceLength, print, printBody, printLabel, printLine, printMove } from './print';
 export { tokens, wordsOf, type Word } from './reader';
 export { turnPhrase } from './turn-phrase';
 export { fractionOf, printTurn, readTurn, shareTurn } from './turns';

@@ -89,7 +89,8 @@ function entry(at: LabelAt, words: readonly Word[], { body, rock, lock }: ReadBo
 
 /** `1 2 walk walk`, `3&4 triple`, `1-4 hold`: the steps go to the counts in order. */
 function readMany(group: Group, by: Reading): Read[] {
-  const { labels, words, cluster } = group;
+  const { labels, cluster } = group;
+  const words = labels.length >= 3 ? asSteps(group.words) : group.words;
   const steps = splitSteps(words);
   if (steps.length === labels.length) return labels.map((at, k) => readOne(at, steps[k] ?? [], by));
   const first = labels[0] as LabelAt;
@@ -123,6 +124,12 @@ function readMany(group: Group, by: Reading): Read[] {
   }
   return labels.map((at, k) => readOne(at, k === labels.length - 1 ? words : [], by));
 }
+
+/** "3&4 triple turn right": three counts are three steps, not three turns. */
+const asSteps = (words: readonly Word[]): readonly Word[] =>
+  words.map((w) =>
+    w.text === 'triple' ? { token: { ...w.token, text: 'triple-step' }, text: 'triple-step' } : w,
+  );
 
 const stays = (b: Body): boolean => b.type === 'action' && KINDS[b.kind].weight === 'none';
 

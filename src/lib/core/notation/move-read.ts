@@ -7,6 +7,7 @@ import {
   WORDS,
   longestFrom,
   nearestWord,
+  stems,
   turnsInPlace,
   type Meaning,
 } from '../vocabulary';
@@ -147,9 +148,12 @@ function readPart(words: readonly Word[], i: number, draft: Draft, report: Repor
   const scale = c !== 'x' && c !== '×' ? null : /^[x×](\d{1,2}(?:\.\d{1,2})?)$/.exec(token.text);
   if (scale) return put(words, i, draft, report, 'size', Number(scale[1]));
   if (known) return applyMeaning(known.meaning, known.count, words, i, draft, report);
-  if (FILLERS.has(word.text) || FILLERS.has(token.text.toLowerCase())) return 1;
+  if (isFiller(word)) return 1;
   return keepUnknown(words, i, 1, draft, report, 'unknown-word');
 }
+
+const isFiller = ({ text, token }: Word): boolean =>
+  FILLERS.has(text) || FILLERS.has(token.text.toLowerCase()) || stems(text).some((s) => FILLERS.has(s));
 
 function put<K extends keyof Parts>(
   words: readonly Word[],

@@ -199,14 +199,20 @@ function afterWhole(
   return { value: more.value, count: 1 + (lower(words, at + 1) === 'a' ? 1 : 0) + more.count };
 }
 
+/** "triple turn right" turns three times; "triple turn right 1/2" is three steps that turn a half. */
+function isThrice(words: readonly Word[], at: number): boolean {
+  const noun = nounOf(words[at + 1]);
+  if (noun !== 'turn' && noun !== 'spin') return false;
+  let next = at + 2;
+  while (JOINERS.has(lower(words, next)) || sideOf(words[next], false) !== undefined) next++;
+  return next >= words.length || amountAt(words, next) === undefined;
+}
+
 function amountWord(words: readonly Word[], at: number): Amount | undefined {
   const text = lower(words, at);
   const two = AMOUNT_WORDS[`${text} ${lower(words, at + 1)}`];
   if (two !== undefined) return { value: two, count: 2 };
-  if (text === 'triple')
-    return nounOf(words[at + 1]) === 'turn' || nounOf(words[at + 1]) === 'spin'
-      ? { value: 3, count: 1 }
-      : undefined;
+  if (text === 'triple') return isThrice(words, at) ? { value: 3, count: 1 } : undefined;
   if (text === 'third' && nounOf(words[at + 1]) === undefined && sideOf(words[at + 1], true) === undefined)
     return undefined;
   const one = AMOUNT_WORDS[text];

@@ -5,7 +5,7 @@
 export const FILLERS: ReadonlySet<string> = new Set(
   (
     'a an the your its own with foot feet on onto in into at of to by as for it and now just so weight take make do ' +
-    'bring put also again still under underarm free go going come move travel - – — ='
+    'bring put inside outside also again still under underarm free go going come move travel - – — ='
   ).split(' '),
 );
 
