@@ -18,11 +18,11 @@ const VIEWS = [
   { name: 'figure-desk', path: '/figures/demo-push-turn', act: select },
   { name: 'figure-desk-finding', path: '/figures/demo-push-short' },
   { name: 'figure-desk-waltz', path: '/figures/demo-waltz-natural', act: late },
+  { name: 'figure-desk-choices', path: '/figures/demo-six-choices', act: otherWay },
   { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
   { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
   { name: 'arms-route', path: '/arms', act: route },
   { name: 'vary', path: '/figures/demo-push', act: vary },
-  { name: 'vary-phone', path: '/figures/demo-push', act: vary, phone: true },
   { name: 'versions', path: '/figures/demo-free-spin/versions' },
   { name: 'tree', path: '/figures', act: tree },
   { name: 'combinations', path: '/combinations' },
@@ -32,11 +32,15 @@ const VIEWS = [
   { name: 'call-sheet', path: '/combinations/demo-combination-layers/calls', act: layer },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
-  { name: 'step-sheet', path: '/figures/demo-push-turn', print: true },
+  { name: 'step-sheet', path: '/figures/demo-six-choices', print: true },
 ];
 async function select(page) {
   await page.getByRole('button', { name: /Follower 3&/ }).focus();
   await page.getByRole('button', { name: /Follower 3&/ }).click();
+}
+async function otherWay(page) {
+  await page.getByRole('combobox', { name: /^At 1, / }).selectOption('1');
+  await page.getByText('Shown with').waitFor();
 }
 async function late(page) {
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');

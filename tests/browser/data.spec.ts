@@ -66,7 +66,7 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
       await bring(page, name, content);
       await expect(page.getByRole('alert')).toContainText('was not imported; nothing has changed');
       await expect(page.getByRole('alert')).toContainText(says);
-      await expect(page.getByText('46 figures in the repertoire')).toBeVisible();
+      await expect(page.getByText('54 figures in the repertoire')).toBeVisible();
     });
   }
 });
@@ -74,7 +74,7 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
 test('figures are searched and filtered by dance, level and length', async ({ page }) => {
   await page.goto('/figures');
   const links = page.getByRole('list', { name: 'Figures' }).getByRole('link');
-  await expect(page.getByText('46 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
   await page.getByLabel('Search').fill('waltz');
   await expect(page.getByText('4 of 46')).toBeVisible();
   await page.getByLabel('Search').fill('charlston');
@@ -97,7 +97,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
 
 test('an empty repertoire says what it is for and brings the demo back', async ({ page }) => {
   await page.goto('/figures');
-  await expect(page.getByText('46 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
   await page.evaluate(
     () =>
       new Promise<void>((resolve) => {
@@ -113,10 +113,10 @@ test('an empty repertoire says what it is for and brings the demo back', async (
   await expect(page.getByText('No figures yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
   await expect(page.getByRole('alertdialog')).toContainText(
-    '46 figures and 0 combinations of the demo are missing',
+    '54 figures and 0 combinations of the demo are missing',
   );
   await page.getByRole('button', { name: 'Bring what is missing' }).click();
-  await expect(page.getByText('46 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
 });
 
 test('putting the demo back asks first and leaves alone what was changed', async ({ page }) => {

@@ -333,13 +333,13 @@ test('a deleted figure comes back, by the notice and by Ctrl+Z', async ({ page }
     await page.getByRole('button', { name: 'Delete …' }).click();
     await page.getByRole('button', { name: 'Delete', exact: true }).click();
     await expect(page.getByText('“Push” is deleted.')).toBeVisible();
-    await expect(page.getByText('45 in the repertoire')).toBeVisible();
+    await expect(page.getByText('53 in the repertoire')).toBeVisible();
   };
   await remove();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByText('46 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
   await desk(page, 'demo-push');
   await remove();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('46 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { parse } from '../../src/lib/core/notation';
+import { parse, readBodyActs } from '../../src/lib/core/notation';
 import { readText } from '../../src/lib/core/codecs';
 
 const text = readFileSync('docs/notation.md', 'utf8');
@@ -38,6 +38,19 @@ describe('How to write: every example can be read', () => {
 
   it('the words of several steps', () => {
     expect(cells('Words for several steps', 1).flatMap((w) => problems(`leader 1 ${w}`))).toEqual([]);
+  });
+
+  it('what else may be danced', () => {
+    const all = cells('What else may be danced', 1);
+    expect(all.length).toBeGreaterThan(4);
+    expect(all.flatMap((w) => problems(`leader ${w}`))).toEqual([]);
+  });
+
+  it('head and upper body', () => {
+    const all = cells('Head and upper body', 2);
+    expect(all.length).toBeGreaterThan(18);
+    expect(all.flatMap((w) => problems(`leader-body 1 ${w}`))).toEqual([]);
+    expect(all.flatMap((w) => readBodyActs(w).acts).filter((a) => a.type === 'remark')).toEqual([]);
   });
 
   it('what the hands do', () => {

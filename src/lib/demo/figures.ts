@@ -1,5 +1,6 @@
 import { newFigure, type Details, type Figure } from '$lib/core/figure';
 import type { DanceId } from '$lib/core/vocabulary';
+import { danceFigures } from './dances';
 
 /**
  * The repertoire of an invented evening school by the sea, the Lantern Quay Dance Room. Breakdowns are our own;
@@ -15,6 +16,7 @@ const figure = (id: string, dance: DanceId, name: string, lines: string, extra: 
 const two = (dance: DanceId) => ({ ...newFigure('x', dance).start, hold: 'two-hand' as const });
 
 export const demoFigures: readonly Figure[] = [
+  ...danceFigures,
   figure(
     'push',
     'slot-swing',

@@ -1,6 +1,7 @@
 export * from './findings';
 export * from './problems';
 export * from './arms';
+export * from './trunk';
 export * from './versions';
 export * from './combinations';
 export { list } from './words';

@@ -41,6 +41,7 @@ const ASPECTS: Readonly<Record<Aspect, string>> = {
   direction: 'directions',
   turn: 'turns',
   hold: 'hands',
+  body: 'head and body',
 };
 
 /** Reads an alignment as a teacher would say it. @example 'the same up to count 2; 3–4 differ in turns; then the same' */

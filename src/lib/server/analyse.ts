@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { analyse, type Analysis } from '$lib/core/analysis';
+import { analyse, defaultHeights, type Analysis } from '$lib/core/analysis';
 import { ROLES, TICKS_PER_BEAT, ok, type Result, type Role } from '$lib/core/base';
 import { firstIssue, readJson, readText, FORMAT, VERSION } from '$lib/core/codecs';
 import { isVersion, lengthOf, timeMoves, type Figure } from '$lib/core/figure';
-import { check, fixesFor } from '$lib/core/findings';
+import { check, checkBranches, fixesFor } from '$lib/core/findings';
 import { parse } from '$lib/core/notation';
 import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
@@ -150,6 +150,8 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
   const enough = () => clock() > until && !(complete = false);
   const say = (tick: number) => sayCount(tick, a.figure.feel);
   const { floor } = a;
+  const plain = check(a);
+  const found = [...plain, ...checkBranches(a, asked.heights ?? defaultHeights, plain)];
   const answer = {
     name: a.figure.name,
     counts: a.counts,
@@ -188,7 +190,7 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
       message: problemText(p),
       ...(p.fix ? { fix: p.fix } : {}),
     })),
-    findings: check(a).map((f) => ({
+    findings: found.map((f) => ({
       code: f.code,
       severity: f.severity,
       role: f.role ?? null,

@@ -1,7 +1,20 @@
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
 import { type Role } from '$lib/core/base';
-import { applyEdits, type Figure, type FigureEdit, type Ref } from '$lib/core/figure';
-import { check, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
+import {
+  applyEdits,
+  choiceKey,
+  choicesOf,
+  pickedFigure,
+  preferred,
+  withoutWay,
+  type ChoicePoint,
+  type Figure,
+  type FigureEdit,
+  type Picks,
+  type Ref,
+} from '$lib/core/figure';
+import { parse } from '$lib/core/notation';
+import { check, checkBranches, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
 import { failureText } from '$lib/messages';
 import type { FigureRow } from '$lib/storage';
 import type { FixFinder } from '$lib/workers/fix-finder';
@@ -49,6 +62,8 @@ export class Desk {
   readonly figure: Figure = $derived.by(() => this.#history.present);
   /** A variation looked at before it is taken over: rail, floor and arms show it, the text does not. */
   preview: Figure | undefined = $state.raw(undefined);
+  /** Which other ways are looked at, of those the figure leaves open. */
+  picks: Picks = $state.raw(new Map());
   /** Of the figure as it stands. */
   readonly settled: Analysis = $derived.by(() => this.#analysed(this.figure));
   /** Of what is shown: the preview, or the figure. */
@@ -59,7 +74,8 @@ export class Desk {
   writing = $state(false);
   readonly findings: readonly Finding[] = $derived.by(() => {
     const found = check(this.analysis);
-    return this.writing ? soFar(found) : found;
+    if (this.writing) return soFar(found);
+    return this.preview ? found : [...found, ...checkBranches(this.analysis, this.heights, found)];
   });
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
@@ -67,6 +83,46 @@ export class Desk {
     const s = this.selection;
     return s && this.analysis.roles[s.role].actions.find((w) => w.pass === s.pass && sameRef(w.ref, s.ref));
   });
+
+  /** Counts at which something else may be danced. */
+  readonly choices: readonly ChoicePoint[] = $derived.by(() => choicesOf(this.settled.parsed));
+
+  /** Looks at the figure with another way danced at a choice; 0 is the main line. */
+  pick(key: string, option: number): void {
+    const picks = new Map(this.picks);
+    if (option > 0) picks.set(key, option);
+    else picks.delete(key);
+    this.look(picks);
+  }
+  /** Looks at the figure with some ways danced; none is the figure as it stands. */
+  look(picks: Picks): void {
+    this.preview = picks.size > 0 ? pickedFigure(this.figure, this.settled.parsed, picks) : undefined;
+    this.picks = picks;
+  }
+  /** What is looked at becomes the main line; what was danced before is offered in its place. */
+  preferPicked(): void {
+    let figure = this.figure;
+    for (const [key, option] of this.picks) {
+      const parsed = parse(figure.lines);
+      const point = choicesOf(parsed).find((p) => choiceKey(p) === key);
+      if (point) figure = preferred(figure, parsed, point, option);
+    }
+    this.become(figure);
+  }
+  /** Takes other ways out of the figure. */
+  dropWays(picks: Picks): void {
+    let figure = this.figure;
+    for (const [key, option] of picks) {
+      const parsed = parse(figure.lines);
+      const point = choicesOf(parsed).find((p) => choiceKey(p) === key);
+      if (point) figure = withoutWay(figure, parsed, point, option);
+    }
+    this.become(figure);
+  }
+  #settle(): void {
+    this.preview = undefined;
+    if (this.picks.size > 0) this.picks = new Map();
+  }
 
   /** The places of the analysis before are a first guess for the next: a key changes little. */
   #near: Analysis | undefined;
@@ -77,7 +133,7 @@ export class Desk {
 
   /** Applies edits as one step of the history. Returns false, with a notice, when they cannot be done. */
   edit(edits: FigureEdit | readonly FigureEdit[], group?: string): boolean {
-    this.preview = undefined;
+    this.#settle();
     const result = applyEdits(this.figure, Array.isArray(edits) ? edits : [edits as FigureEdit]);
     this.notice = result.ok ? '' : failureText(result.error);
     if (result.ok) this.#become(record(this.#history, result.value, group, Date.now()));
@@ -86,21 +142,22 @@ export class Desk {
 
   /** Takes a whole figure over as one step of the history. */
   become(figure: Figure): void {
-    this.preview = undefined;
+    this.#settle();
     this.#become(record(this.#history, figure, undefined, Date.now()));
   }
 
   undo(): void {
-    this.preview = undefined;
+    this.#settle();
     this.#become(undo(this.#history));
   }
   redo(): void {
-    this.preview = undefined;
+    this.#settle();
     this.#become(redo(this.#history));
   }
 
   /** Takes over a version saved elsewhere; the history begins anew. */
   replace(figure: Figure): void {
+    this.#settle();
     this.#history = begin(figure);
   }
 

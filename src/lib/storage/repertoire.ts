@@ -129,10 +129,11 @@ async function refuseOrphans(db: Database, rows: readonly StoredRow[]): Promise<
 
 /** Puts the demo repertoire into an empty store, once; later starts leave what the user kept or deleted alone. */
 export async function seedOnce(db: Database, kept: readonly Kept[], now: number): Promise<boolean> {
-  return db.transaction('rw', db.figures, db.settings, async () => {
+  return db.transaction('rw', db.figures, db.settings, db.dances, db.combinations, async () => {
     if (await db.settings.get('seeded')) return false;
     await db.settings.put({ key: 'seeded', value: true });
     if ((await db.figures.count()) > 0) return false;
+    for (const k of kept) if (!isVersion(k)) await keepDance(db, k, now);
     await db.figures.bulkPut(kept.map((k, i) => rowOf(k.id, 1, now - i, k)));
     return true;
   });

@@ -1,5 +1,5 @@
 import { analyse } from '$lib/core/analysis';
-import { mostLike, signatureOf, type Signature } from '$lib/core/likeness';
+import { mostLike, signatureOf, suggestParts, type Signature } from '$lib/core/likeness';
 import type { LikeAnswer, LikeAsk } from './like-finder';
 
 /** Figures read between two pauses. */
@@ -23,9 +23,11 @@ export function likeAnswerer(
       }
       if (!read.has(key)) read.set(key, signatureOf(analyse(f)));
     }
-    const one = signatureOf(analyse(figure));
+    const mine = analyse(figure);
+    const one = signatureOf(mine);
     const all = keys.flatMap((k) => read.get(k) ?? []);
-    send({ type: 'like', id, list: mostLike(one, all, most), unitBeats: one.unitBeats });
+    const parts = suggestParts(mine, all);
+    send({ type: 'like', id, list: mostLike(one, all, most), parts, unitBeats: one.unitBeats });
     send({ type: 'done', id });
   };
 }

@@ -1,5 +1,5 @@
 import type { Figure } from '$lib/core/figure';
-import type { Likeness } from '$lib/core/likeness';
+import type { Likeness, Part } from '$lib/core/likeness';
 import { Latest, type Port } from './latest';
 
 /** Asks which figures are most like one. What has been read before is not sent again: `fresh` holds the rest. */
@@ -18,6 +18,8 @@ export type LikeAnswer =
       readonly type: 'like';
       readonly id: number;
       readonly list: readonly Likeness[];
+      /** What its parts are like. */
+      readonly parts: readonly Part[];
       readonly unitBeats: number;
     }
   | { readonly type: 'done'; readonly id: number };

@@ -1,7 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, type Degrees, type Point, type Role, type Ticks } from '../base';
 import { analyse, defaultHeights, totalTurn, type Analysis, type Heights } from '../analysis';
 import { applyChange, type Change, type Figure } from '../figure';
-import { check, type FindingCode } from '../findings';
+import { check, type Finding, type FindingCode } from '../findings';
 import { endsOf, type Ends } from '../joints';
 import { KINDS, danceOf } from '../vocabulary';
 
@@ -35,6 +35,8 @@ export interface Reading {
   readonly turning: Both<Degrees>;
   /** What cannot be danced as written; empty for a sound figure. */
   readonly wrong: readonly FindingCode[];
+  /** What may hurt someone. */
+  readonly cautions: readonly Finding[];
 }
 
 /** Reads a figure. Cost: one analysis. @example read(push).beats // 6 */
@@ -42,6 +44,7 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
   const a = analyse(figure, heights);
   const { path } = a.roles.leader;
   const last = path.x.length - 1;
+  const found = check(a);
   return {
     figure,
     ends: endsOf(a),
@@ -51,9 +54,8 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
     leaves: { x: path.x[last] ?? 0, y: path.y[last] ?? 0, facing: path.facing[last] ?? 0 },
     accents: accentsOf(a),
     turning: both((r) => totalTurn(a.roles[r].turns.map((t) => ({ ...t, amount: Math.abs(t.amount) })))),
-    wrong: check(a)
-      .filter((f) => f.severity === 'wrong')
-      .map((f) => f.code),
+    wrong: found.filter((f) => f.severity === 'wrong').map((f) => f.code),
+    cautions: found.filter((f) => f.severity === 'caution'),
   };
 }
 

@@ -6,6 +6,7 @@ import {
   printLine,
   printMove,
   type Body,
+  type Choice,
   type ItemSpans,
   type MoveItem,
   type MoveLine,
@@ -138,6 +139,26 @@ export function preferred(figure: Figure, parsed: Parsed, point: ChoicePoint, op
   texts[point.line] = printLine(changed);
   return { ...figure, lines: texts.join('\n') };
 }
+
+/** The figure with one of its other ways taken out. */
+export function withoutWay(figure: Figure, parsed: Parsed, point: ChoicePoint, option: number): Figure {
+  const l = parsed.lines[point.line];
+  if (l?.line.type !== 'moves' || option < 1) return figure;
+  const items = l.line.items.map((m, i): MoveItem => {
+    const inside = i >= point.item && i < point.item + point.covers;
+    if (!inside || !first(l.line, point)) return m;
+    const left = first(l.line, point)?.others.filter((_, k) => k !== option - 1) ?? [];
+    if (left.length === 0) return { ...m, body: bare(m.body) };
+    return i === point.item
+      ? { ...m, body: { ...m.body, choice: { ...m.body.choice, others: left } } as Body }
+      : m;
+  });
+  const texts = figure.lines.split('\n');
+  texts[point.line] = printLine({ ...l.line, items });
+  return { ...figure, lines: texts.join('\n') };
+}
+const first = (line: ParsedLine['line'], point: ChoicePoint): Choice | undefined =>
+  line.type === 'moves' ? line.items[point.item]?.body.choice : undefined;
 
 /** How a pick is said: “coaster” at 5. @example sayPicks(points, picks) */
 export const sayPicks = (parsed: Parsed, points: readonly ChoicePoint[], picks: Picks): string =>

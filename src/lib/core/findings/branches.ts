@@ -97,7 +97,7 @@ function branch(
 function named(a: Analysis, points: readonly ChoicePoint[], picks: Picks, inner: Finding): Finding {
   const { severity, role, tick } = inner;
   const details = { branch: sayPicks(a.parsed, points, picks) };
-  return { code: 'branch', severity, tick, details, inner, ...(role ? { role } : {}) };
+  return { code: 'branch', severity, tick, details, inner, picks, ...(role ? { role } : {}) };
 }
 
 /** A role's line as stretches all share, and stretches of which one of several is danced. */

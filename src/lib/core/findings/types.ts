@@ -1,6 +1,6 @@
 import type { Role, Ticks } from '../base';
 import type { Analysis } from '../analysis';
-import type { FigureEdit, Ref } from '../figure';
+import type { FigureEdit, Picks, Ref } from '../figure';
 
 /** `wrong` cannot be danced as written · `caution` may hurt someone · `look` is unusual, the teacher decides. */
 export type Severity = 'wrong' | 'caution' | 'look';
@@ -69,6 +69,8 @@ export interface Finding {
   readonly details: Details;
   /** What is found when another way is danced. */
   readonly inner?: Finding;
+  /** Which other ways those are. */
+  readonly picks?: Picks;
 }
 
 export type RemedyCode =

@@ -1,4 +1,5 @@
 export * from './layers';
 export * from './likeness';
+export * from './parts';
 export { FIELDS, signatureOf, type Signature } from './signature';
 export * from './tree';

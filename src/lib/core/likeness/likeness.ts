@@ -1,9 +1,9 @@
 import { ROLES } from '../base';
-import { FIELDS, FREE, HOLD, SLOTS, TURN, at, type Signature } from './signature';
+import { FIELDS, FREE, HOLD, PER_ROLE, SLOTS, TRUNK, TURN, at, type Signature } from './signature';
 
 /** In what two units may differ. */
-export type Aspect = 'rhythm' | 'feet' | 'direction' | 'turn' | 'hold';
-export const ASPECTS: readonly Aspect[] = ['rhythm', 'feet', 'direction', 'turn', 'hold'];
+export type Aspect = 'rhythm' | 'feet' | 'direction' | 'turn' | 'hold' | 'body';
+export const ASPECTS: readonly Aspect[] = ['rhythm', 'feet', 'direction', 'turn', 'hold', 'body'];
 
 /** How much each difference weighs; they add up to 1. Our choice. */
 const WEIGHT: Readonly<Record<Aspect, number>> = {
@@ -11,7 +11,8 @@ const WEIGHT: Readonly<Record<Aspect, number>> = {
   feet: 0.1,
   direction: 0.25,
   turn: 0.2,
-  hold: 0.15,
+  hold: 0.1,
+  body: 0.05,
 };
 /** What a unit that only one figure has costs. Our choice: less than two units that have nothing in common. */
 const GAP = 0.6;
@@ -40,8 +41,9 @@ export function unitDistance(a: Int8Array, i: number, b: Int8Array, j: number): 
   let steps = 0;
   let feet = 0;
   let turn = 0;
+  let trunk = 0;
   for (let role = 0; role < 2; role++) {
-    const shift = role * (FREE + 2);
+    const shift = role * PER_ROLE;
     for (let s = 0; s < SLOTS; s++) {
       const p = a[x + shift + s] ?? 0;
       const q = b[y + shift + s] ?? 0;
@@ -52,6 +54,7 @@ export function unitDistance(a: Int8Array, i: number, b: Int8Array, j: number): 
       } else if (p !== q) rhythm++;
     }
     if (a[x + shift + FREE] !== b[y + shift + FREE]) feet++;
+    if (a[x + shift + TRUNK] !== b[y + shift + TRUNK]) trunk++;
     turn += Math.abs((a[x + shift + TURN] ?? 0) - (b[y + shift + TURN] ?? 0));
   }
   return (
@@ -59,6 +62,7 @@ export function unitDistance(a: Int8Array, i: number, b: Int8Array, j: number): 
     (steps > 0 ? (WEIGHT.direction * direction) / steps : 0) +
     WEIGHT.feet * (feet / 2) +
     WEIGHT.turn * Math.min(1, turn / 8) +
+    WEIGHT.body * (trunk / 2) +
     (a[x + HOLD] === b[y + HOLD] ? 0 : WEIGHT.hold)
   );
 }
@@ -73,6 +77,7 @@ function aspectsThatDiffer(a: Int8Array, i: number, b: Int8Array, j: number): As
     }
     if (a[x + at(role, FREE)] !== b[y + at(role, FREE)]) found.add('feet');
     if (a[x + at(role, TURN)] !== b[y + at(role, TURN)]) found.add('turn');
+    if (a[x + at(role, TRUNK)] !== b[y + at(role, TRUNK)]) found.add('body');
   }
   if (a[x + HOLD] !== b[y + HOLD]) found.add('hold');
   return ASPECTS.filter((k) => found.has(k));

@@ -1,15 +1,19 @@
 import { ROLES, TICKS_PER_BEAT, type Foot, type Role, type Ticks } from '../base';
-import { joinedAt, type Analysis } from '../analysis';
-import { DIRECTION_NAMES, FEELS, KINDS } from '../vocabulary';
+import { joinedAt, trunkAt, type Analysis, type Trunk } from '../analysis';
+import { DIRECTION_NAMES, FEELS, HEAD_PLACE_NAMES, KINDS, LEAN_NAMES } from '../vocabulary';
 
 /** Half beats in the longest unit, a bar of three. */
 const SLOTS = 6;
-/** For each role: what the feet do on each half beat, the free foot at the end, the turn in eighths; then the hold. */
-const PER_ROLE = SLOTS + 2;
+/**
+ * For each role: what the feet do on each half beat, the free foot at the end, the turn in eighths, head and upper body at
+ * the end; then the hold.
+ */
+export const PER_ROLE = SLOTS + 3;
 export const FIELDS = 2 * PER_ROLE + 1;
 export const at = (role: Role, field: number): number => (role === 'leader' ? 0 : PER_ROLE) + field;
 export const FREE = SLOTS;
 export const TURN = SLOTS + 1;
+export const TRUNK = SLOTS + 2;
 export const HOLD = 2 * PER_ROLE;
 export { SLOTS };
 
@@ -42,11 +46,21 @@ export function signatureOf(a: Analysis): Signature {
     }
     a.roles[role].units.slice(0, n).forEach((u, i) => {
       units[i * FIELDS + at(role, FREE)] = footCode(u.free);
+      units[i * FIELDS + at(role, TRUNK)] = trunkCode(trunkAt(a.trunks[role], u.to - 1));
     });
   }
   for (let i = 0; i < n; i++)
     units[i * FIELDS + HOLD] = holdCode(a, a.start + i * a.unitBeats * TICKS_PER_BEAT);
   return { id: a.figure.id, unitBeats: a.unitBeats, units };
+}
+
+/** Where the head looks in the ones, what the upper body does in the tens. */
+function trunkCode(t: Trunk): number {
+  const head = t.head ? 1 + HEAD_PLACE_NAMES.indexOf(t.head) : 0;
+  const lean = t.lean === undefined ? 0 : t.lean === 'any' ? 1 : 1 + LEAN_NAMES.indexOf(t.lean);
+  const body =
+    t.dip || t.drop || t.lift ? 9 : lean > 0 ? lean : t.sway ? 8 : t.bend ? 7 : t.twist !== 0 ? 10 : 0;
+  return head + 10 * body;
 }
 
 const footCode = (foot: Foot | undefined): number => (foot === 'L' ? 1 : foot === 'R' ? 2 : 0);

@@ -1,5 +1,6 @@
 import { BENDS, BODY_ACTS, HEAD_PLACES, LEANS } from '../vocabulary';
 import type { TrunkAct } from './body-acts';
+import { readBodyActs } from './body-read';
 import { spaced } from './print';
 import { printTurn } from './turns';
 
@@ -26,4 +27,18 @@ function printAct(act: TrunkAct): string {
     default:
       return BODY_ACTS[act.type].words[0];
   }
+}
+
+/**
+ * Words of a body line with what they say of one thing changed; undefined when nothing is left.
+ * @example withBodyAct('head left, lean back', ['head'], { type: 'head', to: 'right' }) // 'lean back, head right'
+ */
+export function withBodyAct(
+  text: string,
+  types: readonly TrunkAct['type'][],
+  act: TrunkAct | undefined,
+): string | undefined {
+  const kept = readBodyActs(text).acts.filter((a) => !types.includes(a.type));
+  const acts = act ? [...kept, act] : kept;
+  return acts.length > 0 ? printBodyActs(acts) : undefined;
 }

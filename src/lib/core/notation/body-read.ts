@@ -109,12 +109,20 @@ export function readBodyTokens(all: readonly Token[]): BodyReading {
     i++;
     if (word.token.type === 'word' && (FILLERS.has(word.text) || word.text === '')) continue;
     remark(acts, word.token.text.replace(/[,;]+$/, ''), word.token.type !== 'word');
-    const near =
-      word.token.type === 'word' && !PIECES.has(word.text) ? closestWord(word.text, SINGLE) : undefined;
+    const slip = word.token.type === 'word' && !PIECES.has(word.text) && besideKnown(words, i - 1);
+    const near = slip ? closestWord(word.text, SINGLE) : undefined;
     if (near !== undefined) unknown.push({ word: word.token.text, span: word.token.span, near });
   }
   return { acts, unknown };
 }
+
+/** A word that stands next to one of ours was meant to be one; others are remarks. */
+const besideKnown = (words: readonly Word[], i: number): boolean =>
+  [-1, 1].some((d) => {
+    let at = i + d;
+    while (FILLERS.has(text(words, at))) at += d;
+    return PIECES.has(text(words, at));
+  });
 
 /** Words nobody knows that stand together are one remark. */
 function remark(acts: TrunkAct[], text: string, own: boolean): void {

@@ -83,6 +83,7 @@ function andLabel(words: readonly Word[], i: number, open: Open | undefined): La
     const follows = moveLabel(next.token.text) ?? numberLabel(next.token.text);
     return follows ? { type: 'sub', sub: '&' } : undefined;
   }
+  if (WORDS.has(`${words[i - 1]?.text ?? ''} and ${next.text}`)) return undefined;
   const meaning = WORDS.get(next.text);
   const steps = meaning?.type === 'kind' || meaning?.type === 'direction' || meaning?.type === 'footwork';
   const turns = turnPhrase(words, i + 1) !== undefined;

@@ -4,3 +4,4 @@ export * from './arms';
 export * from './picture';
 export * from './strands';
 export * from './route';
+export * from './trunk';

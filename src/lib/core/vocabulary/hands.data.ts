@@ -130,7 +130,7 @@ export type LeadWord = 'prepare' | 'press' | 'send' | 'draw' | 'turn' | 'guide' 
 export const LEAD_WORDS = {
   prepare: { words: ['prepare', 'prep', 'preparation', 'wind up'], prepares: true, ends: false },
   press: { words: ['press', 'push', 'meet'], prepares: true, ends: false },
-  send: { words: ['send', 'release into', 'throw'], prepares: true, ends: false },
+  send: { words: ['send', 'send on', 'throw'], prepares: true, ends: false },
   draw: { words: ['draw', 'pull', 'lead', 'open'], prepares: true, ends: false },
   turn: { words: ['turn', 'wrap', 'roll', 'unroll', 'spin'], prepares: true, ends: false },
   guide: { words: ['guide', 'point', 'keep', 'follow'], prepares: true, ends: false },

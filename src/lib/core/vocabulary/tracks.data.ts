@@ -1,6 +1,7 @@
 /** The lines of a breakdown. `moves` lines carry footwork; the others carry words at counts. */
 export type MoveTrack = 'leader' | 'follower';
-export type WordTrack = 'hands' | 'leader-body' | 'follower-body' | 'leads' | 'feels' | 'free' | 'calls';
+export type WordTrack =
+  'hands' | 'leader-body' | 'follower-body' | 'leads' | 'feels' | 'free' | 'calls' | 'parts';
 export type Track = MoveTrack | WordTrack;
 
 export const TRACKS = {
@@ -13,6 +14,7 @@ export const TRACKS = {
   feels: { says: 'What the partner feels.' },
   free: { says: 'What each may freely change.' },
   calls: { says: 'The words called.' },
+  parts: { says: 'What its parts are called.' },
 } as const satisfies Record<Track, { says: string }>;
 export const TRACK_NAMES = Object.keys(TRACKS) as Track[];
 export const isMoveTrack = (t: Track): t is MoveTrack => t === 'leader' || t === 'follower';

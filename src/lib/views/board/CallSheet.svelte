@@ -9,7 +9,7 @@
     type SheetLine,
     type Whole,
   } from '$lib/core/combination';
-  import { beatsText, leftoverText, minutesText, rowText, straightText } from '$lib/messages';
+  import { beatsText, findingText, leftoverText, minutesText, rowText, straightText } from '$lib/messages';
   import { duration, leftover } from '$lib/core/combination';
 
   let { combination: c, plan, whole }: { combination: Combination; plan: Plan; whole: Whole } = $props();
@@ -23,7 +23,15 @@
       .filter((m) => m.pass === l.pass)
       .map((m) => `meets the mark on ${straightText(straightAt(c, m.tick, foldOfPlan(plan)))}`),
   ];
-  const cautions = $derived([...new Set(plan.passes.flatMap((p) => p.reading.figure.cautions))]);
+  /** Noted with the figures, and found in them: one line each. */
+  const cautions = $derived([
+    ...new Set(
+      plan.passes.flatMap(({ reading: r }) => [
+        ...r.figure.cautions,
+        ...r.cautions.map((f) => `${r.figure.name}: ${findingText(f).sentence}`),
+      ]),
+    ),
+  ]);
 </script>
 
 <article class="sheet" aria-label="Call sheet">

@@ -89,7 +89,7 @@
   <Dialog.Portal>
     <Dialog.Overlay class="veil" />
     <Dialog.Content class="box wide">
-      <Dialog.Title>{fresh ? 'A dance of your own' : draft.name}</Dialog.Title>
+      <Dialog.Title level={2}>{fresh ? 'A dance of your own' : draft.name}</Dialog.Title>
       <Dialog.Description>
         It goes with every figure danced in it, also into files. Two dances may have one name.
       </Dialog.Description>
@@ -240,6 +240,7 @@
 
 <style>
   form {
+    margin-top: 10px;
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
     gap: 8px 12px;

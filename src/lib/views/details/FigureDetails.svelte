@@ -108,7 +108,7 @@
       {#if f.ownDance}<button
           type="button"
           onclick={() => f.ownDance && (editing = { dance: f.ownDance, fresh: false })}
-          >Edit {f.ownDance.name}</button
+          aria-label="Edit {f.ownDance.name}">Edit</button
         >{:else}<button type="button" onclick={createDance}>A dance of your own</button>{/if}
     </span>
   </div>
@@ -318,6 +318,10 @@
   .with {
     display: flex;
     gap: 6px;
+  }
+  .with :global(select) {
+    flex: 1 1 0;
+    min-width: 0;
   }
   .with button {
     flex: none;

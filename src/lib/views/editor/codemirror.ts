@@ -36,6 +36,7 @@ import {
   UNITS,
   WORDS,
   isMoveTrack,
+  plainWord,
   type Meaning,
 } from '$lib/core/vocabulary';
 
@@ -63,13 +64,14 @@ const notation = StreamLanguage.define<Scan>({
       return track ? 'keyword' : 'invalid';
     }
     if (stream.match(/^\([^)]*\)?/)) return 'comment';
-    if (stream.match(/^\d{1,4}(e|&|a)?(?=[\s,;]|$)/) || stream.match(/^&(?=[\s,;]|$)/)) return 'number';
-    const word = (stream.match(/^[^\s,;(]+/) as RegExpMatchArray | null)?.[0] ?? stream.next() ?? '';
+    if (state.line === 'moves' && (stream.match(/^[[\]]/) || stream.match(/^or:?(?=\s)/))) return 'keyword';
+    if (stream.match(/^\d{1,4}(e|&|a)?(?=[\s,;\]]|$)/) || stream.match(/^&(?=[\s,;]|$)/)) return 'number';
+    const word = (stream.match(/^[^\s,;([\]]+/) as RegExpMatchArray | null)?.[0] ?? stream.next() ?? '';
     if (state.line === 'words') return 'string';
     if (/^[eaQS]$/.test(word)) return 'number';
     if (/^[rl][\d¼½¾⅛⅜⅝⅞]/.test(word)) return 'atom';
     if (/^[LR]F?$/.test(word)) return 'typeName';
-    return WORDS.has(word.toLowerCase()) ? 'variableName' : null;
+    return WORDS.has(plainWord(word)) ? 'variableName' : null;
   },
 });
 

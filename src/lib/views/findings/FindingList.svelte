@@ -75,7 +75,12 @@
         <div>
           <p><span class="kind">{NAMES[f.severity]}.</span> {text.sentence}</p>
           <p class="why">{text.why}</p>
-          {#if desk.fixes(f)}
+          {#if f.picks}
+            <div class="fixes">
+              <button class="fix" onclick={() => f.picks && desk.look(f.picks)}>Show it danced so</button>
+              <button class="fix" onclick={() => f.picks && desk.dropWays(f.picks)}>Take this way out</button>
+            </div>
+          {:else if desk.fixes(f)}
             <div class="fixes">
               {#each desk.fixes(f) ?? [] as fix, j (j)}
                 <button class="fix" data-fix={fix.code} onclick={() => desk.edit(fix.edits)}

@@ -25,7 +25,8 @@
   import { LANE_HALF, armsAt } from '$lib/core/analysis';
   import { nameOf } from '$lib/core/arms';
   import { ROLES, TICKS_PER_BEAT, fromBody } from '$lib/core/base';
-  import { dragged, footprints, poseAt, project, type Footprint } from '$lib/core/scene';
+  import { trunkText } from '$lib/messages';
+  import { dragged, footprints, poseAt, project, trunkPoseAt, type Footprint } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { BODY, danceOf } from '$lib/core/vocabulary';
   import type { Player } from '$lib/state/player.svelte';
@@ -63,13 +64,28 @@
       .sort((x, y) => Number(isChosen(x)) - Number(isChosen(y))),
   );
   const frame = $derived(danceOf(a.figure).frame);
-  const poses = $derived(shown.map((role) => ({ role, pose: poseAt(a, role, player.tick) })));
+  const poses = $derived(
+    shown.map((role) => ({
+      role,
+      pose: poseAt(a, role, player.tick),
+      trunk: trunkPoseAt(a, role, player.tick),
+    })),
+  );
 
   /** Both dancers, when both are shown: only then are there arms to draw. */
   const pair = $derived.by(() => {
     const [l, f] = [poses.find((p) => p.role === 'leader'), poses.find((p) => p.role === 'follower')];
     return l && f ? { leader: l.pose, follower: f.pose } : undefined;
   });
+  /** What head and upper body do now, in words. */
+  const trunkWords = $derived(
+    poses
+      .filter((p) => p.trunk.said)
+      .map((p) => ({ role: p.role, says: trunkText(p.trunk.trunk) }))
+      .filter((p) => p.says !== '')
+      .map((p) => `${p.role}: ${p.says}`)
+      .join('; '),
+  );
   const armsNow = $derived(nameOf(armsAt(a.arms, player.tick, true)).title);
 
   const boards = Array.from({ length: 9 }, (_, i) => (i + 0.5) * (SIZE / 9));
@@ -99,7 +115,17 @@
     const size = a.roles[role].size;
     return {
       c,
-      angle: view.angle(entry.pose.facing),
+      angle: view.angle(entry.trunk.chest),
+      feet: view.angle(entry.pose.facing),
+      look: view.angle(entry.trunk.look),
+      twisted: entry.trunk.trunk.twist !== 0,
+      crown: view.point({
+        x: entry.pose.body.x + entry.trunk.off.x,
+        y: entry.pose.body.y + entry.trunk.off.y,
+      }),
+      free: entry.trunk.trunk.head === 'free',
+      up: entry.trunk.trunk.head === 'back' || entry.trunk.trunk.head === 'up',
+      off: Math.hypot(entry.trunk.off.x, entry.trunk.off.y) > 0.01,
       rx: size.halfBreadth * view.scale,
       ry: size.halfDepth * view.scale,
     };
@@ -180,7 +206,7 @@
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
   );
   const describe = $derived(
-    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are about ${about(apart)} apart. It needs ${needs}. Arms: ${armsNow}.${bentWords ? ` ${bentWords}.` : ''}`,
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are about ${about(apart)} apart. It needs ${needs}. Arms: ${armsNow}.${trunkWords ? ` ${trunkWords}.` : ''}${bentWords ? ` ${bentWords}.` : ''}`,
   );
 </script>
 
@@ -236,6 +262,14 @@
             <ellipse rx={t.rx} ry={t.ry} class="torso" />
             <path d="M-4 {-t.ry - 1}L0 {-t.ry - 9}L4 {-t.ry - 1}Z" class="nose" />
           </g>
+          {#if t.twisted}
+            <line
+              class="hips"
+              x1={-t.rx * 0.8}
+              x2={t.rx * 0.8}
+              transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.feet.toFixed(1)})"
+            />
+          {/if}
         {/if}
       </g>
     {/each}
@@ -244,17 +278,21 @@
       {@const t = torso(role)}
       {#if t}
         <g class="crown {role}">
-          <g transform="translate({t.c.x.toFixed(2)} {t.c.y.toFixed(2)}) rotate({t.angle.toFixed(1)})">
-            <path d="M-4 {-t.ry * 0.72 + 1}L0 {-t.ry * 0.72 - 6}L4 {-t.ry * 0.72 + 1}Z" class="face" />
-            <circle r={t.ry * 0.72} class="head" />
+          {#if t.off}<line class="leaning" x1={t.c.x} y1={t.c.y} x2={t.crown.x} y2={t.crown.y} />{/if}
+          <g transform="translate({t.crown.x.toFixed(2)} {t.crown.y.toFixed(2)}) rotate({t.look.toFixed(1)})">
+            {#if !t.up}
+              <path d="M-4 {-t.ry * 0.72 + 1}L0 {-t.ry * 0.72 - 7}L4 {-t.ry * 0.72 + 1}Z" class="face" />
+            {/if}
+            <circle r={t.ry * 0.72} class="head" class:free={t.free} />
           </g>
-          <text x={t.c.x} y={t.c.y} class="initial">{role === 'leader' ? 'L' : 'F'}</text>
+          <text x={t.crown.x} y={t.crown.y} class="initial">{role === 'leader' ? 'L' : 'F'}</text>
         </g>
       {/if}
     {/each}
   </svg>
   <figcaption>
     <span>about {about(apart)} apart</span>
+    {#if trunkWords}<span>{trunkWords}</span>{/if}
     {#if laneWord}<span>{laneWord}</span>{/if}
     {#if frame === 'line-of-dance'}<span>arrow: line of dance; the wall is to its right</span>{/if}
     {#if needs}<span>needs {needs}</span>{/if}
@@ -369,8 +407,20 @@
     stroke: currentColor;
     stroke-width: 1.5;
   }
+  .head.free {
+    stroke-dasharray: 3 2;
+  }
+  .hips {
+    stroke: currentColor;
+    stroke-width: 2.5;
+    stroke-dasharray: 2 3;
+  }
+  .leaning {
+    stroke: currentColor;
+    stroke-width: 3;
+  }
   .face {
-    fill: currentColor;
+    fill: var(--ink);
   }
   .initial {
     fill: var(--ink);

@@ -1,12 +1,14 @@
 <script lang="ts">
   import { armsAt, type Weighed } from '$lib/core/analysis';
   import { TICKS_PER_BEAT, otherRole, type Role } from '$lib/core/base';
+  import { sayPicks } from '$lib/core/figure';
   import { nearestLabelled, sayCount } from '$lib/core/time';
   import { railArms, railBeat, tickAtRail, type ArmStretch } from '$lib/core/scene';
   import { heldHands, turnWord } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
+  import ChoiceRow from './ChoiceRow.svelte';
   import Footprint from './Footprint.svelte';
   import RailNames from './RailNames.svelte';
   import Spine from './Spine.svelte';
@@ -32,7 +34,11 @@
   const tracks = $derived({ leader: marks(a, 'leader'), follower: marks(a, 'follower') });
   const cells = $derived(Array.from({ length: Math.ceil(beats / a.unitBeats) }, (_, i) => i));
   const arms = $derived(railArms(a));
-  const others = $derived(a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls'));
+  const others = $derived(
+    a.words.filter((w) => w.track !== 'hands' && w.track !== 'calls' && w.track !== 'parts'),
+  );
+  const parts = $derived(plain ? [] : a.words.filter((w) => w.track === 'parts'));
+  const choosing = $derived(plain ? [] : [...new Set(desk.choices.map((c) => c.role))]);
   const rows = $derived(plain ? [] : [...new Set(others.map((o) => o.track))]);
   const faults = $derived(
     new Set(desk.findings.filter((f) => f.severity === 'wrong').map((f) => `${f.role}|${f.tick}`)),
@@ -214,8 +220,24 @@
 {/snippet}
 
 <section class="rail" aria-label="Count rail">
-  <RailNames {a} {arms} {rows} />
+  <RailNames {a} {arms} {rows} parts={parts.length > 0} choices={choosing} />
   <div class="scroller" bind:this={scroller}>
+    {#if parts.length > 0}
+      <div class="parts" style:--beats={beats}>
+        {#each parts as p, i (i)}
+          <button
+            class="part cut"
+            style:left={left(railBeat(p.tick, feel) - 0.33)}
+            style:width="calc(var(--beat) * {Math.max(
+              0.6,
+              railBeat(p.end, feel) - railBeat(p.tick, feel) - 0.06,
+            )})"
+            title={p.text}
+            onclick={() => (player.tick = p.tick)}>{p.text}</button
+          >
+        {/each}
+      </div>
+    {/if}
     <div class="lanes" style:--beats={beats}>
       <div class="cells">
         {#each cells as i (i)}
@@ -234,6 +256,7 @@
       {@render track('leader')}
       <Spine {a} {player} {arms} {beats} now={stretch} bind:pointed />
       {@render track('follower')}
+      {#if choosing.length > 0}<ChoiceRow {desk} />{/if}
       {#if rows.length > 0}
         <div class="others" style:--rows={rows.length}>
           {#each rows as name, row (name)}
@@ -259,6 +282,13 @@
       <div class="playhead" style:left={head} aria-hidden="true"></div>
     </div>
   </div>
+  {#if desk.picks.size > 0}
+    <p class="shown" role="status">
+      Shown with {sayPicks(desk.settled.parsed, desk.choices, desk.picks)}.
+      <button onclick={() => desk.preferPicked()}>Make it the main line</button>
+      <button onclick={() => desk.look(new Map())}>Back to the main line</button>
+    </p>
+  {/if}
   {#if stretch && !plain}
     <p class="readout">
       <b>Arms at {sayCount(stretch.from, feel)}: {stretch.name.title}.</b>
@@ -286,6 +316,25 @@
     container-type: inline-size;
     contain: layout style paint;
     min-width: 0;
+  }
+  .parts {
+    --beat: max(84px, calc((100cqw - 2px) / var(--beats)));
+    position: relative;
+    width: calc(var(--beat) * var(--beats));
+    height: 28px;
+  }
+  .part {
+    position: absolute;
+    height: 26px;
+    min-height: 0;
+    padding: 0 8px;
+    border: 0;
+    border-bottom: 3px solid var(--ink);
+    border-radius: 0;
+    background: none;
+    text-align: left;
+    font: 700 15px/22px var(--display);
+    white-space: nowrap;
   }
   .lanes {
     --beat: max(84px, calc((100cqw - 2px) / var(--beats)));
@@ -373,6 +422,18 @@
     padding: 0 6px;
     line-height: 16px;
     white-space: nowrap;
+  }
+  .shown {
+    grid-column: 1 / -1;
+    font-size: 14px;
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    flex-wrap: wrap;
+    padding: 4px 0;
+  }
+  .shown button {
+    min-height: 34px;
   }
   .readout {
     grid-column: 1 / -1;

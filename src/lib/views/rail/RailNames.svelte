@@ -1,9 +1,16 @@
 <script lang="ts">
   import type { Analysis } from '$lib/core/analysis';
+  import type { Role } from '$lib/core/base';
   import type { RailArms } from '$lib/core/scene';
 
-  let { a, arms, rows }: { a: Analysis; arms: RailArms; rows: readonly string[] } = $props();
-
+  let {
+    a,
+    arms,
+    rows,
+    parts,
+    choices,
+  }: { a: Analysis; arms: RailArms; rows: readonly string[]; parts: boolean; choices: readonly Role[] } =
+    $props();
   const SIDE = { L: 'left', R: 'right' } as const;
   /** Which strand is which, at the start. */
   const legend = $derived(
@@ -17,7 +24,7 @@
   );
 </script>
 
-<div class="names">
+<div class="names" class:parts>
   {#each ['leader', 'follower'] as const as role (role)}
     <div class="name {role}">
       <strong>{role === 'leader' ? 'Leader' : 'Follower'}</strong>
@@ -28,6 +35,9 @@
   <div class="legend" aria-hidden="true">
     {#each legend as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
   </div>
+  {#if choices.length > 0}<div class="open">
+      {#each choices as role (role)}<span class={role}>choices</span>{/each}
+    </div>{/if}
   {#if rows.length > 0}<div class="rows">
       {#each rows as name (name)}<span>{name}</span>{/each}
     </div>{/if}
@@ -36,8 +46,24 @@
 <style>
   .names {
     display: grid;
-    grid-template-rows: 112px 146px 112px auto;
+    grid-template-rows: 112px 146px 112px auto auto;
     align-content: start;
+  }
+  .names.parts {
+    padding-top: 28px;
+  }
+  .open span {
+    display: block;
+    height: 34px;
+    line-height: 32px;
+    font-size: 13px;
+    font-weight: 650;
+  }
+  .open .leader {
+    color: var(--leader);
+  }
+  .open .follower {
+    color: var(--follower);
   }
   .name {
     display: flex;
@@ -72,8 +98,11 @@
   .legend .R {
     color: var(--arm-b);
   }
-  .rows {
+  .open {
     grid-row: 4;
+  }
+  .rows {
+    grid-row: 5;
     display: grid;
     grid-auto-rows: 19px;
     font-size: 12px;
@@ -87,13 +116,16 @@
     color: var(--follower);
   }
   @media (max-width: 700px) {
-    .names {
+    .names,
+    .names.parts {
+      padding-top: 0;
       display: flex;
       flex-wrap: wrap;
       gap: 0 24px;
       padding-bottom: 4px;
     }
-    .rows {
+    .rows,
+    .open {
       display: none;
     }
     .name {

@@ -17,6 +17,7 @@
     type LaneWord,
   } from '$lib/core/vocabulary';
   import type { ActionPatch } from '$lib/core/figure';
+  import TrunkInspector from './TrunkInspector.svelte';
   import { sayCount } from '$lib/core/time';
   import type { Desk } from '$lib/state/desk.svelte';
 
@@ -153,6 +154,7 @@
         >
       </label>
     {/if}
+    <TrunkInspector {desk} {role} {w} />
     <span class="do">
       <button onclick={add} aria-label="Add after" title="Add a step after"><Plus size={17} /></button>
       <button

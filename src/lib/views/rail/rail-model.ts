@@ -50,7 +50,8 @@ export const beatsShown = (a: Analysis): number =>
 export function marks(a: Analysis, role: Role): RailMark[] {
   return a.roles[role].actions.map((w) => {
     const { kind, direction, turn, then } = w.action;
-    const word = kind === 'step' ? DIRECTIONS[direction ?? 'place'].words[0] : kind;
+    const still = w.action.anyLength ? 'hold …' : kind;
+    const word = kind === 'step' ? DIRECTIONS[direction ?? 'place'].words[0] : still;
     const turned = (turn ?? 0) + (then ?? 0);
     const gesture = KINDS[kind].weight === 'free' || KINDS[kind].weight === 'none';
     return {

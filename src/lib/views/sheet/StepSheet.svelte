@@ -5,6 +5,9 @@
   import { armStretches, footprints, project } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { BODY, FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
+  import { check } from '$lib/core/findings';
+  import { choicesOf } from '$lib/core/figure';
+  import { findingText } from '$lib/messages';
   import { describe } from '$lib/views/rail/rail-model';
 
   let { analysis: a }: { analysis: Analysis } = $props();
@@ -13,14 +16,30 @@
     [
       ...new Set([
         ...ROLES.flatMap((r) => a.roles[r].actions.map((w) => w.tick)),
-        ...a.words.filter((w) => w.track === 'hands').map((w) => w.tick),
+        ...a.words.filter((w) => w.track === 'hands' || w.track === 'parts').map((w) => w.tick),
       ]),
     ].sort((x, y) => x - y),
   );
   const cell = (role: Role, tick: number): string => {
     const w = a.roles[role].actions.find((x) => x.tick === tick);
-    return w ? describe(a, role, w).split(', ').slice(1).join(', ') : '';
+    if (!w) return '';
+    const said = describe(a, role, w).split(', ').slice(1).join(', ');
+    return [said, ...other(w.ref, role)].join('; ');
   };
+  const points = $derived(choicesOf(a.parsed));
+  /** What else may be danced from here, and who chooses. */
+  function other(ref: { line: number; item: number; step: number }, role: Role): string[] {
+    const point = points.find((p) => p.line === ref.line && p.item === ref.item);
+    if (!point || ref.step > 0) return [];
+    const ways = `or ${point.options.slice(1).join(' or ')}`;
+    return [point.likes === role ? ways : `${ways}, as the ${point.likes} likes`];
+  }
+  const cautions = $derived([
+    ...f.cautions,
+    ...check(a)
+      .filter((x) => x.severity === 'caution')
+      .map((x) => `${findingText(x).sentence} ${findingText(x).why}`),
+  ]);
   const word = (track: string, tick: number): string =>
     a.words.find((w) => w.track === track && w.tick === tick)?.text ?? '';
   const extra = $derived(['hands', 'calls'].filter((t) => a.words.some((w) => w.track === t)));
@@ -59,6 +78,9 @@
     >
     <tbody>
       {#each ticks as tick, i (tick)}
+        {#if word('parts', tick)}<tr class="part"
+            ><th colspan={4 + extra.length}>{word('parts', tick)}</th></tr
+          >{/if}
         <tr class:unit={tick % (a.unitBeats * TICKS_PER_BEAT) === 0}>
           <th class="num">{sayCount(tick, f.feel)}</th><td>{cell('leader', tick)}</td><td
             >{cell('follower', tick)}</td
@@ -92,7 +114,7 @@
     </figure>
     <div>
       {#if f.notes}<p>{f.notes}</p>{/if}
-      {#each f.cautions as c, i (i)}<p><strong>Caution.</strong> {c}</p>{/each}
+      {#each cautions as c, i (i)}<p><strong>Caution.</strong> {c}</p>{/each}
       {#each ['leads', 'feels', 'free', 'leader-body', 'follower-body'] as const as t (t)}
         {@const list = a.words.filter((w) => w.track === t)}
         {#if list.length}<p>
@@ -135,6 +157,10 @@
   }
   tbody th {
     font: 700 13pt var(--display);
+  }
+  tbody .part th {
+    font-size: 11pt;
+    padding-top: 6px;
   }
   tr {
     break-inside: avoid;

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import { placementFor, type Leaf, type Likeness, type Placement } from '$lib/core/likeness';
+  import { placementFor, type Leaf, type Likeness, type Part, type Placement } from '$lib/core/likeness';
+  import { writtenTick } from '$lib/core/figure';
+  import { sayCount } from '$lib/core/time';
   import { likenessText, placementText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
@@ -14,6 +16,7 @@
   let list: readonly Likeness[] | undefined = $state.raw();
   let reading: { done: number; of: number } | undefined = $state.raw();
   let unit = $state(2);
+  let parts: readonly Part[] = $state.raw([]);
   let problem = $state('');
   const MOST = 8;
   const nameOf = (id: string) => rows.get(id)?.figure.name ?? 'a figure that is gone';
@@ -28,10 +31,27 @@
         reading = undefined;
         list = a.list;
         unit = a.unitBeats;
+        parts = a.parts;
       });
     })().catch((e: unknown) => (problem = String(e)));
     return () => app.like.cancel();
   });
+
+  const partsText = $derived(
+    parts.map((p) => `${sayCount(p.from, desk.figure.feel)} ${nameOf(p.id).toLowerCase()}`).join(', '),
+  );
+  /** Names the parts on a line of the breakdown: one step of the history. */
+  function writeParts() {
+    desk.edit(
+      parts.map((p) => ({
+        type: 'write-words' as const,
+        track: 'parts' as const,
+        tick: writtenTick(p.from, desk.figure),
+        text: nameOf(p.id).toLowerCase(),
+      })),
+    );
+    close();
+  }
 
   const leaves = $derived(
     new Map(
@@ -93,6 +113,12 @@
             >Put it with {placement.family}</button
           >
         {/if}
+      </p>
+    {/if}
+    {#if parts.length > 0}
+      <p>
+        Its parts are like: {partsText}.
+        <button onclick={writeParts}>Name the parts so</button>
       </p>
     {/if}
     <ol>

@@ -3,6 +3,8 @@
   import source from '../../../../docs/notation.md?raw';
   import { DANCES, DANCE_IDS, FORMATIONS, FORMATION_IDS, HOLDS, HOLD_IDS } from '$lib/core/vocabulary';
 
+  import { GLOSSARY } from '$lib/core/notation';
+
   const html = marked.parse(source, { async: false }).replaceAll('<pre>', '<pre tabindex="0">');
 </script>
 
@@ -22,6 +24,19 @@
           >{/each}</tbody
       >
     </table>
+    <h2>Every word</h2>
+    <p>The first word of a line is the one that is printed; the others mean the same.</p>
+    {#each GLOSSARY as g (g.title)}
+      <h3>{g.title}</h3>
+      <table>
+        <thead><tr><th>write</th><th>or</th><th>means</th></tr></thead>
+        <tbody
+          >{#each g.rows as r (r.write)}<tr
+              ><td><code>{r.write}</code></td><td>{r.also.join(', ')}</td><td>{r.says}</td></tr
+            >{/each}</tbody
+        >
+      </table>
+    {/each}
     <h2>Positions and holds</h2>
     <table>
       <thead><tr><th>in files</th><th>means</th></tr></thead>
