@@ -5,8 +5,8 @@ import { FIELDS, signatureOf, type Signature } from '$lib/core/likeness';
 import { demoFigures as demo } from '$lib/demo';
 
 /** What the benchmark measures: the core, and three figures to measure it on. */
-export { analyse } from '$lib/core/analysis';
-export { check, fixesFor } from '$lib/core/findings';
+export { analyse, defaultHeights } from '$lib/core/analysis';
+export { check, checkBranches, fixesFor } from '$lib/core/findings';
 export { problemOf, solveFloor } from '$lib/core/floor';
 export { denseDescent } from '$lib/core/floor/reference';
 export { parse } from '$lib/core/notation';
@@ -32,6 +32,25 @@ export const long = figure(lines(128));
 export const wrong = figure(
   'leader 1 back 2 close 3 triple 5 anchor\nfollower 1 fwd 2 fwd 3 triple 5 hook 6 back',
 );
+
+/** Twenty thousand lines of breakdowns, the demo's over and over. */
+const demoLines = demo.flatMap((f) => f.lines.split('\n'));
+export const manyLines: string = Array.from(
+  { length: 20_000 },
+  (_, i) => demoLines[i % demoLines.length] ?? '',
+).join('\n');
+
+/** Eight choices of three. */
+export const choosing: Figure = {
+  ...newFigure('choices', 'six-count-swing'),
+  lines: ['leader', 'follower']
+    .map((role) => {
+      const ways = role === 'leader' ? ' or coaster or sailor' : '';
+      return `${role} ${[1, 3, 5, 7, 9, 11, 13, 15].map((n) => `${n} triple${ways}`).join(' ')}`;
+    })
+    .concat('hands 1 left to right low')
+    .join('\n'),
+};
 
 /** A repertoire to compare with: the demo figures, each changed at random in a third of its fields, joined in twos. */
 export function repertoire(n: number): Signature[] {

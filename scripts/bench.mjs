@@ -52,6 +52,14 @@ async function core() {
   report('analyse and check a taught 16-count figure, p95', ms(sixteen.p95), '—');
   report('the same with 16 counts of no figure, median', ms(both(medium).median), '1 ms');
   report('parse alone, 16 counts, median', ms(time(() => parse(medium.lines), 400).median), '—');
+  const { manyLines, choosing, checkBranches, defaultHeights } = armsCore;
+  report('read 20,000 lines, median', ms(time(() => parse(manyLines), 8, 3).median), '500 ms');
+  const open = analyse(choosing);
+  report(
+    'check eight choices of three, median',
+    ms(time(() => checkBranches(open, defaultHeights), 60, 40).median),
+    '20 ms',
+  );
   const big = both(long);
   report('analyse and check a 128-beat figure, median', ms(big.median), '8 ms');
   places(analyse(taught), analyse(long), armsCore);

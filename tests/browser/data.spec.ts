@@ -20,10 +20,10 @@ test('the whole repertoire goes out and comes back in, as JSON and as text', asy
     const content = readFileSync(await download.path(), 'utf8');
     await bring(page, download.suggestedFilename(), content);
     if (button.includes('JSON')) {
-      await expect(page.getByText('46 are here already')).toBeVisible();
+      await expect(page.getByText('54 are here already')).toBeVisible();
       await page.getByRole('button', { name: 'Replace those here' }).click();
-      await expect(page.getByRole('status')).toContainText('0 added, 46 replaced');
-    } else await expect(page.getByRole('status')).toContainText('46 added, 0 replaced');
+      await expect(page.getByRole('status')).toContainText('0 added, 54 replaced');
+    } else await expect(page.getByRole('status')).toContainText('54 added, 0 replaced');
   }
 });
 
@@ -76,7 +76,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
   const links = page.getByRole('list', { name: 'Figures' }).getByRole('link');
   await expect(page.getByText('54 in the repertoire')).toBeVisible();
   await page.getByLabel('Search').fill('waltz');
-  await expect(page.getByText('4 of 46')).toBeVisible();
+  await expect(page.getByText('4 of 54')).toBeVisible();
   await page.getByLabel('Search').fill('charlston');
   await expect(links.first()).toContainText('Charleston');
   await page.getByRole('button', { name: 'Show all' }).click();
@@ -84,7 +84,7 @@ test('figures are searched and filtered by dance, level and length', async ({ pa
     .getByRole('navigation', { name: 'Dances and families' })
     .getByRole('button', { name: /^Slot swing/ })
     .click();
-  await expect(page.getByText('12 of 46')).toBeVisible();
+  await expect(page.getByText('12 of 54')).toBeVisible();
   await page.getByLabel('Level').selectOption('3');
   await expect(links).toHaveCount(4);
   await page.getByRole('button', { name: 'Show all' }).click();

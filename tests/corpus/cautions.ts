@@ -183,6 +183,27 @@ hands 1 left to right low 2 send 4 block right on hip`,
     correct: turnRight('1 left to right low 2 raise left 5 lower left', 'leads 2 elbow out 5 settle'),
   },
   {
+    code: 'wait-alone',
+    head: FLOW,
+    mistake: 'leader 1 side 2 hold any length 3 close 4 hold\nfollower 1 side 2 close 3 place 4 hold',
+    correct:
+      'leader 1 side 2 hold any length 3 close 4 hold\nfollower 1 side 2 hold any length 3 close 4 hold',
+  },
+  {
+    code: 'lead-contrary',
+    head: OPEN,
+    mistake: `leader 1 back 2 replace 3 side 4 close
+follower 1 back 2 replace 3 side 4 close
+hands 1 left to right low
+leads 2 compress
+feels 2 a stretch through the arm`,
+    correct: `leader 1 back 2 replace 3 side 4 close
+follower 1 back 2 replace 3 side 4 close
+hands 1 left to right low
+leads 2 compress
+feels 2 compression, palm to palm`,
+  },
+  {
     code: 'lead-unanswered',
     head: OPEN,
     mistake: `leader 1 back 2 replace 3 side 4 close 5 side 6 close

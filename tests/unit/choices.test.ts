@@ -4,8 +4,10 @@ import { seeded } from '../../src/lib/core/base';
 import { readText } from '../../src/lib/core/codecs';
 import {
   applyEdit,
+  asVersion,
   choiceKey,
   choicesOf,
+  grow,
   pickedFigure,
   preferred,
   sayPicks,
@@ -109,6 +111,31 @@ describe('what else may be danced', () => {
     expect(moved.ok && moved.value.lines).toBe('leader 6 back or fwd 7 walk');
     expect(f.lines).toContain('or coaster');
     expect(at.item).toBe(2);
+  });
+});
+
+describe('versions of a figure with choices', () => {
+  it('keep them, change them, and follow their parent', () => {
+    const parent = figureOf(
+      'leader [1 back 2 replace or 1 touch 2 touch] 3 triple or coaster as the follower likes 5 walk',
+    );
+    for (const lines of [
+      'leader [1 back 2 replace or 1 touch 2 touch] 3 triple or coaster 5 walk back',
+      'leader 1 back 2 replace 3 triple or coaster or sailor 5 walk',
+      'leader [1 back small 2 replace or 1 touch 2 touch] 3 triple 5 walk or [5 hold 6 walk]',
+    ]) {
+      const version = asVersion(parent, { ...parent, id: 'v', lines });
+      const grown = grow(version, parent);
+      expect(grown.conflicts).toEqual([]);
+      expect(printed(grown.figure.lines)).toBe(printed(lines));
+    }
+    const version = asVersion(parent, {
+      ...parent,
+      id: 'v',
+      lines: parent.lines.replace('5 walk', '5 walk back'),
+    });
+    const corrected = { ...parent, lines: parent.lines.replace('or coaster', 'or sailor') };
+    expect(grow(version, corrected).figure.lines).toContain('or sailor');
   });
 });
 

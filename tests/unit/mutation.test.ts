@@ -385,7 +385,8 @@ describe('seeded mistakes', () => {
     console.table(table);
     if (missed.length > 0) console.log(missed.slice(0, 60).join('\n'));
     for (const row of table) {
-      expect(row.known, row.mistake).toBeGreaterThan(5);
+      // Two circular figures have a dance without a lane now: five passes whose side can be known are left.
+      expect(row.known, row.mistake).toBeGreaterThanOrEqual(5);
       expect(row.found / row.known, row.mistake).toBeGreaterThanOrEqual(0.98);
     }
   }, 240_000);

@@ -53,28 +53,26 @@ export const danceFigures: readonly Figure[] = [
     `
     leader S side S close S hold any length S hold
     follower S side S close S hold any length S hold
+    hands 1 close embrace
     leader-body 1 head partner 5 upper body turned 1/8 left
     follower-body 1 head free 5 lean towards 7 upright
     leads 3 compress 5 settle
     feels 5 carried, on your own feet
     calls 1 side 3 close 5 and wait 7 up`,
-    { family: 'basic', level: 3 },
+    { family: 'basic', level: 3, cautions: ['Lean: each keeps their own balance.'] },
   ),
   figure(
-    'waltz-heads',
-    'waltz',
-    'Closed change with sway',
+    'foxtrot-heads',
+    'foxtrot',
+    'Three step, heads apart',
     `
-    leader 1 RF fwd heel cbm 2 LF side toe 3 RF closes
-    follower 1 LF back cbm 2 RF side toe 3 LF closes
-    leader-body 1 head left 2 rise, sway right 3 lower, upright
-    follower-body 1 head left 2 rise, sway left 3 lower, upright
-    calls 1 one 2 two 3 close`,
-    {
-      family: 'basic',
-      level: 2,
-      start: { ...newFigure('x', 'waltz').start, leaderFree: 'R', followerFree: 'L' },
-    },
+    leader S LF fwd heel cbm Q RF fwd heel Q LF fwd toe
+    follower S RF back cbm Q LF back Q RF back
+    hands 1 closed
+    leader-body 1 head left 3 rise, sway right 4 lower, upright
+    follower-body 1 head left 3 rise, sway left 4 lower, upright
+    calls 1 slow 3 quick 4 quick`,
+    { family: 'basic', level: 2, notes: 'Two slows may stand for the quicks while it is new.' },
   ),
   figure(
     'bachata-side',
@@ -83,6 +81,7 @@ export const danceFigures: readonly Figure[] = [
     `
     leader 1 side 2 close 3 side 4 tap 5 side 6 close 7 side 8 tap
     follower 1 side 2 close 3 side 4 tap 5 side 6 close 7 side 8 tap
+    hands 1 two hands low
     calls 1 side 2 close 3 side 4 tap 5 back 6 close 7 side 8 tap`,
     { family: 'basic' },
   ),
@@ -93,6 +92,7 @@ export const danceFigures: readonly Figure[] = [
     `
     leader 1 fwd 2 replace 3 close 4 hold 5 back 6 replace 7 close 8 hold
     follower 1 back 2 replace 3 close 4 hold 5 fwd 6 replace 7 close 8 hold
+    hands 1 two hands low
     calls 1 fwd 2 and 3 close 5 back 6 and 7 close`,
     { family: 'basic' },
   ),
@@ -103,6 +103,7 @@ export const danceFigures: readonly Figure[] = [
     `
     leader S side Q behind Q replace S side Q behind Q replace
     follower S side Q behind Q replace S side Q behind Q replace
+    hands 1 closed
     calls 1 slow 2 quick & quick 3 slow 4 quick & quick`,
     { family: 'basic' },
   ),
@@ -113,6 +114,7 @@ export const danceFigures: readonly Figure[] = [
     `
     leader 1-8 step in place
     follower 1-8 step in place
+    hands 1 closed
     calls 1 one 2 two 3 three 4 four 5 five 6 six 7 seven 8 eight`,
     { family: 'basic' },
   ),
@@ -123,6 +125,7 @@ export const danceFigures: readonly Figure[] = [
     `
     leader 1 fwd 2 fwd 3 fwd 4 fwd 5 side 6 close
     follower 1 back 2 back 3 back 4 back 5 side 6 close
+    hands 1 closed
     leader-body 5 sway left 6 upright
     follower-body 5 sway right 6 upright
     calls 1 walk 2 two 3 three 4 four 5 side 6 close

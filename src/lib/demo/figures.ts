@@ -16,7 +16,6 @@ const figure = (id: string, dance: DanceId, name: string, lines: string, extra: 
 const two = (dance: DanceId) => ({ ...newFigure('x', dance).start, hold: 'two-hand' as const });
 
 export const demoFigures: readonly Figure[] = [
-  ...danceFigures,
   figure(
     'push',
     'slot-swing',
@@ -666,4 +665,5 @@ export const demoFigures: readonly Figure[] = [
     calls 1 walk 2 walk`,
     { family: 'basic', notes: 'A filler: two counts that change nothing.' },
   ),
+  ...danceFigures,
 ];

@@ -184,10 +184,16 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
           sentence: `The lead at ${d.count} comes after the turn has begun at ${d.turn}.`,
           why: 'A turn is led a count before, while the weight is still to be taken.',
         },
-  'lead-contrary': (d) => ({
-    sentence: `What is led at ${d.count} stops the partner (${LEAD_KINDS[d.kind as LeadKind].says}), and a turn begins at ${d.turn}.`,
-    why: 'A post or a stop holds; a turn wants a raised hand, an opened elbow or a release.',
-  }),
+  'lead-contrary': (d) =>
+    d.felt
+      ? {
+          sentence: `At ${d.count} the partners are ${LEAD_KINDS[d.kind as LeadKind].says}, and what is felt is said to be the opposite (${LEAD_KINDS[d.felt as LeadKind].says}).`,
+          why: 'What is led and what is felt are two sides of one thing.',
+        }
+      : {
+          sentence: `What is led at ${d.count} stops the partner (${LEAD_KINDS[d.kind as LeadKind].says}), and a turn begins at ${d.turn}.`,
+          why: 'A post or a stop holds; a turn wants a raised hand, an opened elbow or a release.',
+        },
   'lead-unanswered': (d) => ({
     sentence: `The lead at ${d.count} asks for a turn (${LEAD_KINDS[d.kind as LeadKind].says}), and nobody turns.`,
     why: 'What is led and what is danced should be one thing.',
@@ -235,6 +241,10 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
   'hold-broken': (d) => ({
     sentence: `At ${d.count} the partner is about ${d.apart} cm away, and the ${d.hand} hand is still said to be on the ${BODY_PARTS[d.part as BodyPart].says}.`,
     why: 'Say that it lets go, or stay near. An estimate.',
+  }),
+  'wait-alone': (d) => ({
+    sentence: `At ${d.count} one waits as long as they like, and the partner goes on.`,
+    why: 'A wait of any length is for both; a hold has its counts.',
   }),
   branch: (d) => ({
     sentence: `Danced with ${d.branch}: ${d.says}`,

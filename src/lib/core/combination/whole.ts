@@ -10,7 +10,7 @@ import {
   type Ticks,
 } from '../base';
 import { analyse, type Analysis, type Chain, type Heights } from '../analysis';
-import type { CountRange, Figure, Row } from '../figure';
+import { carried, type CountRange, type Figure, type Row } from '../figure';
 import { printHands, printLine, type Body, type Label } from '../notation';
 import { positionAt } from '../time';
 import { FORMATIONS, KINDS, TRACK_NAMES, danceOf, isMoveTrack, type Track } from '../vocabulary';
@@ -181,7 +181,10 @@ function trackOf(track: Track, passes: Whole['passes'], end: Ticks): string {
   });
   if (rows.length === 0) return '';
   const sorted = together(rows.sort((a, b) => a.tick - b.tick));
-  const items = sorted.map((r) => ({ label: labelOf(r.tick), content: r.content }));
+  const items = sorted.map((r) => {
+    const label = labelOf(r.tick);
+    return { label, content: carried(r.content, r.label, label) };
+  });
   if (isMoveTrack(track)) {
     const tail = end - TICKS_PER_BEAT;
     if ((sorted.at(-1)?.tick ?? tail) < tail && !fills(sorted.at(-1), end))

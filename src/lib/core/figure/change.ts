@@ -1,5 +1,5 @@
 import { ok, type Ticks } from '../base';
-import { parse, printBody, type Body } from '../notation';
+import { parse, printItem, readItem, type Body } from '../notation';
 import { sayCount, tickOf } from '../time';
 import { TRACK_NAMES, isMoveTrack, type Sub, type Track } from '../vocabulary';
 import { align } from './align';
@@ -50,7 +50,7 @@ const OWN = new Set(['name', 'level', 'mistake', 'notes', 'cautions']);
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const textOf = (content: Body | string): string =>
-  typeof content === 'string' ? content : printBody(content);
+  typeof content === 'string' ? content : printItem(content);
 
 /**
  * What turns `a` into `b`. Items are aligned in order, so that a step that only moves keeps its identity.
@@ -239,12 +239,7 @@ function changedRow(
   return { line, tick, label: countAt(tick, figure), content, relabel: true };
 }
 
-/** @example bodyOf('side r1/4') // { type: 'action', kind: 'step', direction: 'side', turn: 90 } */
-export function bodyOf(text: string): Body {
-  const line = parse(`leader 1 ${text}`).lines[0]?.line;
-  return (line?.type === 'moves' ? line.items[0]?.body : undefined) ?? { type: 'nothing' };
-}
-const contentOf = (track: Track, text: string): Body | string => (isMoveTrack(track) ? bodyOf(text) : text);
+const contentOf = (track: Track, text: string): Body | string => (isMoveTrack(track) ? readItem(text) : text);
 
 type Merged = { readonly ok: true; readonly value: string } | { readonly ok: false };
 
@@ -252,7 +247,7 @@ type Merged = { readonly ok: true; readonly value: string } | { readonly ok: fal
 function mergeTexts(track: Track, was: string, now: string, theirs: string): Merged {
   if (theirs === was || theirs === now) return { ok: true, value: now };
   if (now === was) return { ok: true, value: theirs };
-  return isMoveTrack(track) ? mergeBodies(bodyOf(was), bodyOf(now), bodyOf(theirs)) : { ok: false };
+  return isMoveTrack(track) ? mergeBodies(readItem(was), readItem(now), readItem(theirs)) : { ok: false };
 }
 
 function mergeBodies(was: Body, now: Body, theirs: Body): Merged {
@@ -271,7 +266,7 @@ function mergeBodies(was: Body, now: Body, theirs: Body): Merged {
     if (value === undefined) delete out[key];
     else out[key] = value;
   }
-  return { ok: true, value: printBody(out as unknown as Body) };
+  return { ok: true, value: printItem(out as unknown as Body) };
 }
 
 function withRemarks(r: { was: string; now: string }, figure: Figure, conflicts: Conflict[]): Figure {

@@ -129,7 +129,7 @@ function labelFor(row: Row, before: Row | undefined, base: Timebase): Label {
 }
 
 /** What else may be danced at a count goes with it when it is moved. */
-function carried<T extends Body | string>(content: T, was: Label, now: Label): T {
+export function carried<T extends Body | string>(content: T, was: Label, now: Label): T {
   if (typeof content === 'string' || !content.choice || printLabel(was) === printLabel(now)) return content;
   const { choice } = content;
   const others = choice.others.map((o) => o.map((m) => ({ ...m, label: shifted(m.label, was, now) })));

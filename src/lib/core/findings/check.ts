@@ -40,6 +40,7 @@ import {
   standingGesture,
   standingStep,
   totalsDiffer,
+  waitAlone,
 } from './rules-weight';
 import {
   type Finding,
@@ -61,6 +62,7 @@ export const RULES: readonly Rule[] = [
   sameFoot,
   endFoot,
   ownTiming,
+  waitAlone,
   oddLength,
   endFacing,
   endHeading,
@@ -131,6 +133,7 @@ const WHEN_DONE: ReadonlySet<FindingCode> = new Set([
   'no-block',
   'too-near',
   'hold-broken',
+  'wait-alone',
 ]);
 
 /** What may be said while a line is still being written: nothing is called wrong, and nothing about its end. */

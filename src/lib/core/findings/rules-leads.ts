@@ -1,5 +1,6 @@
 import { TICKS_PER_BEAT, type Role, type Ticks } from '../base';
-import { LEAD_KINDS } from '../vocabulary';
+import { leadKindsIn } from '../notation';
+import { LEAD_KINDS, type LeadKind } from '../vocabulary';
 import { LEAD_WINDOW, armsAt, embracedAt, joinedAt, type Analysis, type TurnSpan } from '../analysis';
 import { LED_TURN } from './limits.data';
 import { beat, hands, write } from './mends-arms';
@@ -257,7 +258,8 @@ export const noBlock: Rule = {
 /** What a lead says it leads is not what comes: a post before a turn, an elbow opened for none. */
 export const leadContrary: Rule = {
   code: 'lead-contrary',
-  find: (a, before) => (broken(before) || !complete(a) ? [] : judged(a, 'lead-contrary')),
+  find: (a, before) =>
+    broken(before) || !complete(a) ? [] : [...judged(a, 'lead-contrary'), ...feltOtherwise(a)],
   mend: (a, f) => takeOut(a, f),
 };
 export const leadUnanswered: Rule = {
@@ -268,9 +270,9 @@ export const leadUnanswered: Rule = {
 
 const takeOut = (a: Analysis, f: Finding) =>
   a.words
-    .filter((w) => w.tick === f.tick && w.track === 'leads')
+    .filter((w) => w.tick === f.tick && w.track === (f.details.felt ? 'feels' : 'leads'))
     .map((w) =>
-      remedy('take-words-out', undefined, { count: say(a, w.tick) }, write(a, 'leads', w.tick, undefined)),
+      remedy('take-words-out', undefined, { count: say(a, w.tick) }, write(a, w.track, w.tick, undefined)),
     );
 
 function judged(a: Analysis, code: 'lead-contrary' | 'lead-unanswered'): Finding[] {
@@ -301,6 +303,31 @@ function judged(a: Analysis, code: 'lead-contrary' | 'lead-unanswered'): Finding
       },
     ];
   });
+}
+/** What is led and what is felt at one count are each other's opposite. */
+const OPPOSITE: Partial<Record<LeadKind, LeadKind>> = { compress: 'stretch', stretch: 'compress' };
+
+function feltOtherwise(a: Analysis): Finding[] {
+  const kindsAt = (track: 'leads' | 'feels', tick: Ticks): LeadKind[] =>
+    a.words.filter((w) => w.track === track && w.tick === tick).flatMap((w) => leadKindsIn(w.text));
+  return a.words
+    .filter((w) => w.track === 'feels')
+    .flatMap((w): Finding[] => {
+      const led = kindsAt('leads', w.tick);
+      const felt = leadKindsIn(w.text);
+      const kind = led.find((k) => felt.includes(OPPOSITE[k] ?? k) && !felt.includes(k));
+      const against = kind && OPPOSITE[kind];
+      if (!kind || !against) return [];
+      return [
+        {
+          code: 'lead-contrary',
+          severity: 'look',
+          tick: w.tick,
+          ref: w.ref,
+          details: { count: say(a, w.tick), kind, felt: against },
+        },
+      ];
+    });
 }
 const sameRef = (x: { line: number; item: number }, y: { line: number; item: number }): boolean =>
   x.line === y.line && x.item === y.item;

@@ -5,6 +5,8 @@ import { positionAt } from '../time';
 import { FEELS, danceOf } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
 import {
+  complete,
+  broken,
   actionOf,
   countsOf,
   inRanges,
@@ -551,5 +553,46 @@ export const oddLength: Rule = {
       Array.from({ length: more }, (_, i) => insertStep(role, a.end + i * TICKS_PER_BEAT, 'hold')),
     );
     return [remedy('add-count', undefined, { n: more }, ...holds)];
+  },
+};
+
+/** One waits as long as they like, and the partner goes on counting. */
+export const waitAlone: Rule = {
+  code: 'wait-alone',
+  find: (a, before) => {
+    if (broken(before) || !complete(a)) return [];
+    return ROLES.flatMap((role) =>
+      a.roles[role].actions
+        .filter((w) => w.action.anyLength)
+        .flatMap((w): Finding[] => {
+          const partner = a.roles[otherRole(role)].actions;
+          const goesOn = partner.some((p) => p.change && p.tick > w.tick && p.tick < w.end);
+          const steps = partner.some((p) => p.change && p.tick === w.tick);
+          if (!goesOn && !steps) return [];
+          return [
+            {
+              code: 'wait-alone',
+              severity: 'look',
+              role,
+              tick: w.tick,
+              ref: w.ref,
+              details: { count: say(a, w.tick) },
+            },
+          ];
+        }),
+    );
+  },
+  mend: (a, f) => {
+    const w = actionOf(a, f);
+    return w && f.role
+      ? [
+          remedy(
+            'hold-instead',
+            f.role,
+            { count: say(a, w.tick) },
+            setAction(f.role, w, { anyLength: undefined }),
+          ),
+        ]
+      : [];
   },
 };

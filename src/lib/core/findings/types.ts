@@ -54,6 +54,7 @@ export type FindingCode =
   | 'hand-neck'
   | 'charge'
   | 'hold-broken'
+  | 'wait-alone'
   | 'branch';
 
 export type Details = Readonly<Record<string, string | number>>;

@@ -1,5 +1,5 @@
 import type { Change, ItemChange, Version } from '../figure';
-import { bodyOf } from '../figure';
+import { readItem } from '../notation';
 import { isMoveTrack } from '../vocabulary';
 import type { Likeness } from './likeness';
 
@@ -51,7 +51,7 @@ function partOf(item: ItemChange): GistPart {
   if (!isMoveTrack(item.track)) return item.track === 'hands' ? 'hands' : 'words';
   if (item.was === undefined || item.now === undefined) return 'steps';
   if (item.at !== item.to) return 'timing';
-  const [was, now] = [bodyOf(item.was), bodyOf(item.now)];
+  const [was, now] = [readItem(item.was), readItem(item.now)];
   const unturned = (b: object): string => JSON.stringify({ ...b, turn: undefined, then: undefined });
   return unturned(was) === unturned(now) ? 'turns' : 'steps';
 }

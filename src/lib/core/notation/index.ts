@@ -5,6 +5,7 @@ export * from './glossary';
 export * from './hand-acts';
 export * from './hand-print';
 export * from './hand-read';
+export * from './item-text';
 export * from './lead-read';
 export * from './lift';
 export * from './parse';

@@ -94,6 +94,7 @@
         It goes with every figure danced in it, also into files. Two dances may have one name.
       </Dialog.Description>
       <form
+        novalidate
         onsubmit={(e) => {
           e.preventDefault();
           void save();

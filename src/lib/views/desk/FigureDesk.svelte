@@ -182,7 +182,7 @@
 
   <div class="columns" class:varying={open.vary}>
     <div class="left">
-      <div inert={desk.preview !== undefined}>
+      <div inert={desk.preview !== undefined && desk.picks.size === 0}>
         <CountRail bind:this={rail} {desk} {player} changed={changedMarks} plain={open.vary} />
       </div>
       {#if open.vary}

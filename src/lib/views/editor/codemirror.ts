@@ -30,6 +30,8 @@ import {
   FOOTWORK,
   KINDS,
   LANE_WORDS,
+  LEAD_KINDS,
+  LEAD_KIND_NAMES,
   STEP_STYLES,
   TRACKS,
   TRACK_NAMES,
@@ -184,12 +186,22 @@ const moveWords: Completion[] = [
   })),
   ...SAID_TURNS.map((label) => ({ label, detail: 'a turn as it is said', type: 'constant' })),
 ];
+const movePhrases: readonly Completion[] = [
+  ...[...WORDS]
+    .filter(([word]) => word.includes(' '))
+    .map(([label, meaning]) => ({ label, detail: says(meaning), type: 'keyword' })),
+  ...SAID_TURNS.map((label) => ({ label, detail: 'a turn as it is said', type: 'constant' })),
+];
 /** A hold is offered before what is done with it. */
 const handWords: Completion[] = HAND_WORDS.map((label, i) => ({ label, type: 'keyword', boost: -i / 100 }));
 /** Words of the hands line; those of several are finished word by word. */
 const HAND_FINISHED: ReadonlySet<string> = new Set(HAND_WORDS.flatMap((w) => w.split(/[\s-]/)));
 /** Head and upper body. */
 const bodyWords: Completion[] = BODY_WORDS.map((label) => ({ label, type: 'keyword' }));
+/** The usual leads; everything else is free text. */
+const leadWords: Completion[] = LEAD_KIND_NAMES.flatMap((k) =>
+  LEAD_KINDS[k].words.map((label) => ({ label, detail: LEAD_KINDS[k].says, type: 'keyword' })),
+);
 const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
   label: t,
   detail: TRACKS[t].says,
@@ -214,6 +226,8 @@ export function complete(context: CompletionContext): CompletionResult | null {
     const open = /^[a-z]/i.test(word) || (context.explicit && word === '');
     return open && (context.explicit || !BODY_WORDS.includes(word)) ? { from, options: bodyWords } : null;
   }
+  if (/^\s*(leads|feels)\b/i.test(before))
+    return word.length > 2 || context.explicit ? { from, options: leadWords, validFor: /^[a-z]*$/i } : null;
   if (!/^\s*(leader|follower)\b/i.test(before)) return null;
   if (word === '' ? !context.explicit : /^\d/.test(word)) return null;
   if (!context.explicit && finished(word)) return null;
@@ -235,7 +249,7 @@ export function completePhrase(context: CompletionContext): CompletionResult | n
   return null;
 }
 function phrasesOf(track: string): readonly Completion[] {
-  if (track === 'leader' || track === 'follower') return moveWords.filter(several);
+  if (track === 'leader' || track === 'follower') return movePhrases;
   if (track === 'hands') return handWords.filter(several);
   return track.endsWith('-body') ? bodyWords : [];
 }

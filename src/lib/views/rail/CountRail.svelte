@@ -189,6 +189,7 @@
 {#snippet track(role: Role)}
   <div
     class="track {role}"
+    inert={desk.preview !== undefined}
     role="group"
     aria-label="{role === 'leader' ? 'Leader' : 'Follower'}’s steps"
     ondblclick={(e) => addAt(e, role)}
