@@ -77,7 +77,7 @@ describe('choices in a chain', () => {
       ...newCombination('c'),
       parts: [part('a', 'demo-six-triple'), part('b', 'demo-six-choices')],
     };
-    const w = wholeOf(planOf(c, all));
+    const w = wholeOf(planOf(c, all))!;
     expect(w.figure.lines).toContain('[7 rock-step or 7 touch 8 touch]');
     expect(w.figure.lines).toContain('9 triple side or coaster');
     expect(w.figure.lines).toContain('parts 7 rock step 9 turn');

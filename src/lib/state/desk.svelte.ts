@@ -1,11 +1,13 @@
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
 import { type Role } from '$lib/core/base';
 import {
+  NO_PICKS,
   applyEdits,
   choiceKey,
   choicesOf,
   pickedFigure,
   preferred,
+  withPick,
   withoutWay,
   type ChoicePoint,
   type Figure,
@@ -63,7 +65,7 @@ export class Desk {
   /** A variation looked at before it is taken over: rail, floor and arms show it, the text does not. */
   preview: Figure | undefined = $state.raw(undefined);
   /** Which other ways are looked at, of those the figure leaves open. */
-  picks: Picks = $state.raw(new Map());
+  picks: Picks = $state.raw(NO_PICKS);
   /** Of the figure as it stands. */
   readonly settled: Analysis = $derived.by(() => this.#analysed(this.figure));
   /** Of what is shown: the preview, or the figure. */
@@ -89,10 +91,7 @@ export class Desk {
 
   /** Looks at the figure with another way danced at a choice; 0 is the main line. */
   pick(key: string, option: number): void {
-    const picks = new Map(this.picks);
-    if (option > 0) picks.set(key, option);
-    else picks.delete(key);
-    this.look(picks);
+    this.look(withPick(this.picks, key, option));
   }
   /** Looks at the figure with some ways danced; none is the figure as it stands. */
   look(picks: Picks): void {
@@ -121,7 +120,7 @@ export class Desk {
   }
   #settle(): void {
     this.preview = undefined;
-    if (this.picks.size > 0) this.picks = new Map();
+    this.picks = NO_PICKS;
   }
 
   /** The places of the analysis before are a first guess for the next: a key changes little. */

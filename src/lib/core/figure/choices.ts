@@ -31,6 +31,14 @@ export interface ChoicePoint {
 /** Which way is danced at some choices, by {@link choiceKey}: 0 is the main line. */
 export type Picks = ReadonlyMap<string, number>;
 
+/** The main line everywhere. */
+export const NO_PICKS: Picks = new Map();
+/** Some picks with another way at one choice; 0 is the main line there. */
+export function withPick(picks: Picks, key: string, option: number): Picks {
+  const rest = [...picks].filter(([k]) => k !== key);
+  return new Map(option > 0 ? [...rest, [key, option]] : rest);
+}
+
 export const choiceKey = (p: Pick<ChoicePoint, 'line' | 'item'>): string => `${p.line}.${p.item}`;
 
 /** Every choice of a breakdown, in the order written. O(items). @example choicesOf(parse('leader 5 triple or coaster'))[0]?.options */

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Degrees, type Span, type Ticks } from '../base';
+import { TICKS_PER_BEAT, type Span, type Ticks } from '../base';
 import {
   shareTurn,
   type Action,

@@ -1,7 +1,6 @@
 import {
   ROLES,
   TICKS_PER_BEAT,
-  fromBody,
   heading,
   otherRole,
   signedHeading,

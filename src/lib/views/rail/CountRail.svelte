@@ -1,7 +1,7 @@
 <script lang="ts">
   import { armsAt, type Weighed } from '$lib/core/analysis';
   import { TICKS_PER_BEAT, otherRole, type Role } from '$lib/core/base';
-  import { sayPicks } from '$lib/core/figure';
+  import { NO_PICKS, sayPicks } from '$lib/core/figure';
   import { nearestLabelled, sayCount } from '$lib/core/time';
   import { railArms, railBeat, tickAtRail, type ArmStretch } from '$lib/core/scene';
   import { heldHands, turnWord } from '$lib/messages';
@@ -287,7 +287,7 @@
     <p class="shown" role="status">
       Shown with {sayPicks(desk.settled.parsed, desk.choices, desk.picks)}.
       <button onclick={() => desk.preferPicked()}>Make it the main line</button>
-      <button onclick={() => desk.look(new Map())}>Back to the main line</button>
+      <button onclick={() => desk.look(NO_PICKS)}>Back to the main line</button>
     </p>
   {/if}
   {#if stretch && !plain}
