@@ -140,7 +140,7 @@ function written(plan: Plan, passes: Whole['passes']): Figure {
     sameFoot: rangesOf(passes, 'sameFoot'),
     ownTiming: rangesOf(passes, 'ownTiming'),
     notes: plan.combination.notes,
-    cautions: [],
+    cautions: [...new Set(passes.flatMap((p) => p.reading.figure.cautions))],
     lines: tracks.join('\n'),
   };
 }

@@ -35,8 +35,8 @@ export const NEAR = {
   bodies: 0.4 as Metres,
   /** As soft as a word is along its direction. */
   spare: 0.16 as Metres,
-  /** Crossed arms have no room between two bodies so close, face to face. */
-  trapped: 0.5 as Metres,
+  /** Crossed arms have no room between two bodies that touch, face to face: 0.40, and as little as a place is known by. */
+  trapped: 0.43 as Metres,
   facing: 45 as Degrees,
   /** A partner who moves less than this in a beat stays. */
   still: 0.12 as Metres,

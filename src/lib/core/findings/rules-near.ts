@@ -11,7 +11,7 @@ import {
 } from '../base';
 import { armsAt, embracedAt, valueAt, type Analysis, type Weighed } from '../analysis';
 import { actionScale } from '../floor';
-import { DIRECTIONS, KINDS, frameOfDirection } from '../vocabulary';
+import { DIRECTIONS, KINDS, frameOfDirection, type KindRow } from '../vocabulary';
 import { NEAR } from './limits.data';
 import { SIDE, beat, handWord, hands } from './mends-arms';
 import { broken, complete, remedy, say, setAction } from './steps';
@@ -44,35 +44,30 @@ function legBearing(w: Weighed): Degrees | undefined {
   return Math.atan2(side * row.out, row.ahead) * (180 / Math.PI);
 }
 
-/** A kick or a knee that points at a partner who stands close. */
+/** The leg points at a partner who stands close. */
+function towardsPartner(a: Analysis, role: Role, w: Weighed): boolean {
+  if (!(KINDS[w.action.kind] as KindRow).air || w.action.size === 'small') return false;
+  if (apartAt(a, w.tick) >= NEAR.kick) return false;
+  const leg = legBearing(w);
+  if (w.action.direction === 'towards') return true;
+  return leg !== undefined && Math.abs(signedHeading(leg - bearing(a, role, w.tick))) <= NEAR.cone;
+}
+
+/** A kick or a knee towards a partner who stands close: said once, of the first. */
 export const kickTowards: Rule = {
   code: 'kick-towards',
-  find: (a, before) =>
-    broken(before) || !complete(a) || a.figure.cautions.some((c) => /\bkick|\bknee/i.test(c))
-      ? []
-      : ROLES.flatMap((role) =>
-          a.roles[role].actions
-            .filter((w) => (KINDS[w.action.kind] as { air?: true }).air && w.action.size !== 'small')
-            .filter((w) => {
-              const leg = legBearing(w);
-              const near = apartAt(a, w.tick) < NEAR.kick;
-              if (w.action.direction === 'towards') return near;
-              return (
-                near &&
-                leg !== undefined &&
-                Math.abs(signedHeading(leg - bearing(a, role, w.tick))) <= NEAR.cone
-              );
-            })
-            .slice(0, 1)
-            .map((w): Finding => ({
-              code: 'kick-towards',
-              severity: 'caution',
-              role,
-              tick: w.tick,
-              ref: w.ref,
-              details: { count: say(a, w.tick), kind: w.action.kind },
-            })),
-        ),
+  find: (a, before) => {
+    const noted = a.figure.cautions.some((c) => /\bkick|\bknee/i.test(c));
+    if (broken(before) || !complete(a) || noted) return [];
+    const kicks = ROLES.flatMap((role) =>
+      a.roles[role].actions.filter((w) => towardsPartner(a, role, w)).map((w) => ({ role, w })),
+    ).sort((x, y) => x.w.tick - y.w.tick);
+    const first = kicks[0];
+    if (!first) return [];
+    const { role, w } = first;
+    const details = { count: say(a, w.tick), kind: w.action.kind };
+    return [{ code: 'kick-towards', severity: 'caution', role, tick: w.tick, ref: w.ref, details }];
+  },
   mend: (a, f) => {
     const role = f.role ?? 'leader';
     const w = a.roles[role].actions.find((x) => x.tick === f.tick);
@@ -219,25 +214,28 @@ export const handNeck: Rule = {
 const laidThere = (a: Analysis, tick: Ticks): boolean =>
   a.arms.rests.some((r) => r.how === 'drape' && Math.abs(r.from - tick) <= TICKS_PER_BEAT);
 
-/** Chest to chest with the low arms crossed between the bodies. */
+/** The leader's hand of two low arms that are crossed between bodies chest to chest; undefined where they are not. */
+function trappedArm(a: Analysis, tick: Ticks): 'L' | 'R' | undefined {
+  if (apartAt(a, tick) > NEAR.trapped) return undefined;
+  if (ROLES.some((role) => Math.abs(bearing(a, role, tick)) > NEAR.facing)) return undefined;
+  const state = armsAt(a.arms, tick);
+  const low = state.arms.filter((x) => x.height === 'low' || x.height === 'shoulder');
+  return low.length > 1 && Math.abs(state.crossing) >= 1 ? low[0]?.leader : undefined;
+}
+
+/** Chest to chest with the low arms crossed between the bodies, for a whole unit: in passing nobody is caught. */
 export const elbowTrapped: Rule = {
   code: 'elbow-trapped',
   find: (a, before) => {
     if (broken(before) || !complete(a)) return [];
-    for (let tick = Math.max(0, a.start); tick < a.end; tick += TICKS_PER_BEAT / 2) {
-      if (apartAt(a, tick) > NEAR.trapped) continue;
-      if (ROLES.some((role) => Math.abs(bearing(a, role, tick)) > NEAR.facing)) continue;
-      const state = armsAt(a.arms, tick);
-      const low = state.arms.filter((x) => x.height === 'low' || x.height === 'shoulder');
-      if (low.length < 2 || Math.abs(state.crossing) < 1) continue;
-      return [
-        {
-          code: 'elbow-trapped',
-          severity: 'caution',
-          tick,
-          details: { count: say(a, beat(tick)), arm: low[0]?.leader ?? 'L' },
-        },
-      ];
+    const half = TICKS_PER_BEAT / 2;
+    let since: Ticks | undefined;
+    for (let tick = Math.max(0, a.start); tick < a.end; tick += half) {
+      const arm = trappedArm(a, tick);
+      since = arm === undefined ? undefined : (since ?? tick);
+      if (arm === undefined || since === undefined || tick + half - since < 2 * TICKS_PER_BEAT) continue;
+      const details = { count: say(a, beat(since)), arm };
+      return [{ code: 'elbow-trapped', severity: 'caution', tick: since, details }];
     }
     return [];
   },

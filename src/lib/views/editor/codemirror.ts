@@ -26,7 +26,9 @@ import { tags } from '@lezer/highlight';
 import { difference } from '$lib/core/figure';
 import { BODY_WORDS, HAND_WORDS } from '$lib/core/notation';
 import {
+  AMOUNT_WORDS,
   DIRECTIONS,
+  FILLERS,
   FOOTWORK,
   KINDS,
   LANE_WORDS,
@@ -35,6 +37,7 @@ import {
   STEP_STYLES,
   TRACKS,
   TRACK_NAMES,
+  TURN_NOUNS,
   UNITS,
   WORDS,
   isMoveTrack,
@@ -167,12 +170,12 @@ const SAID_TURNS = [
   'spin right',
   'spin left',
 ];
-/** One entry a word, whatever way it is spelt; the one that is printed comes first. */
-const spelt = new Map(
-  [...WORDS]
-    .map(([word, meaning]) => [word.replaceAll('-', ' ').replace('center', 'centre'), { word, meaning }])
-    .reverse() as [string, { word: string; meaning: Meaning }][],
-);
+/** One entry a word, whatever way it is spelt; the first spelling stands. */
+const spelt = new Map<string, { readonly word: string; readonly meaning: Meaning }>();
+for (const [word, meaning] of WORDS) {
+  const key = word.replaceAll('-', ' ').replace('center', 'centre');
+  if (!spelt.has(key)) spelt.set(key, { word, meaning });
+}
 const moveWords: Completion[] = [
   ...[...spelt.values()].map(({ word, meaning }) => ({
     label: word,
@@ -211,6 +214,9 @@ const trackWords: Completion[] = TRACK_NAMES.map((t) => ({
 
 /** Line names at the start of a line, then words and turns on the footwork lines. */
 export function complete(context: CompletionContext): CompletionResult | null {
+  const phrase = completePhrase(context);
+  if (phrase === NOTHING) return null;
+  if (phrase) return phrase;
   const line = context.state.doc.lineAt(context.pos);
   const before = line.text.slice(0, context.pos - line.from);
   const word = /[\w/+-]*$/.exec(before)?.[0] ?? '';
@@ -234,7 +240,9 @@ export function complete(context: CompletionContext): CompletionResult | null {
   return { from, options: moveWords, validFor: unfinished };
 }
 /** Words of several words, from the first of them on: `heel tu` finds `heel turn`, whatever stands before. */
-export function completePhrase(context: CompletionContext): CompletionResult | null {
+/** A phrase is finished: the list is not wanted. */
+const NOTHING: CompletionResult = { from: 0, options: [] };
+function completePhrase(context: CompletionContext): CompletionResult | null {
   const line = context.state.doc.lineAt(context.pos);
   const before = line.text.slice(0, context.pos - line.from);
   const track = /^\s*([a-z-]+)/i.exec(before)?.[1]?.toLowerCase() ?? '';
@@ -243,11 +251,15 @@ export function completePhrase(context: CompletionContext): CompletionResult | n
   for (const start of starts) {
     const typed = before.slice(start).toLowerCase();
     if (!/^[a-z]\S* \S/.test(typed)) continue;
+    if (!context.explicit && list.some((o) => o.label === typed)) return NOTHING;
     const options = list.filter((o) => o.label.startsWith(typed) && o.label !== typed);
-    if (options.length > 0) return { from: line.from + start, options };
+    if (options.length > 0) return { from: line.from + start, options, validFor: (t) => begins(list, t) };
   }
   return null;
 }
+/** The list stands while some phrase still begins so, and is asked for anew when one is finished. */
+const begins = (list: readonly Completion[], typed: string): boolean =>
+  list.some((o) => o.label !== typed && o.label.startsWith(typed.toLowerCase()));
 function phrasesOf(track: string): readonly Completion[] {
   if (track === 'leader' || track === 'follower') return movePhrases;
   if (track === 'hands') return handWords.filter(several);
@@ -258,7 +270,16 @@ const several = (c: Completion): boolean => c.label.includes(' ');
 /** The list stands while a word is being typed, and is asked for anew, which closes it, when the word is finished. */
 const unfinished = (word: string): boolean => /^[a-z/+-][\w/+-]*$/i.test(word) && !finished(word);
 /** A word of its own; `tri` is the beginning of another for nearly everybody. */
-const finished = (word: string): boolean => WORDS.has(word) && word !== 'tri';
+const finished = (word: string): boolean => (WORDS.has(word) && word !== 'tri') || SAID.has(word);
+/** Words of a turn, and those that stand round the others. */
+const SAID: ReadonlySet<string> = new Set([
+  ...Object.keys(TURN_NOUNS),
+  ...Object.keys(AMOUNT_WORDS).flatMap((w) => w.split(' ')),
+  ...FILLERS,
+  'left',
+  'right',
+  'or',
+]);
 
 /** The list has been entered: one of its words is chosen. */
 const inList = (view: EditorView): boolean =>
@@ -341,7 +362,7 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
         notation,
         syntaxHighlighting(colours),
         autocompletion({
-          override: [complete, completePhrase],
+          override: [complete],
           defaultKeymap: false,
           selectOnOpen: false,
           icons: false,

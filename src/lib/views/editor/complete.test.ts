@@ -32,3 +32,28 @@ describe('the list of words', () => {
     expect(offered('hands 1 low', true)).toContain('low');
   });
 });
+
+describe('words of several words', () => {
+  it.each([
+    ['leader 1 heel tu', 'heel turn'],
+    ['follower 1 fwd 2 cross be', 'cross behind'],
+    ['leader 3 half turn ri', 'half turn right'],
+    ['hands 1 palm u', 'palm up'],
+    ['leader-body 1 head le', 'head left'],
+  ])('are found from the first of them on: %s', (doc, phrase) => {
+    expect(offered(doc)).toContain(phrase);
+  });
+
+  it.each(['leader 1 heel turn', 'hands 1 palm up', 'leader-body 1 head left', 'calls 1 heel tu'])(
+    'are not in the way behind “%s”',
+    (doc) => {
+      expect(offered(doc)).toEqual([]);
+    },
+  );
+
+  it('any word is known by its other spellings, and leads by theirs', () => {
+    expect(offered('leader 1 recov')).toContain('recover');
+    expect(offered('leader 1 backw')).toContain('backwards');
+    expect(offered('leads 3 elb')).toContain('elbow out');
+  });
+});
