@@ -30,6 +30,8 @@ export const LED_TURN: Degrees = 180;
 export const NEAR = {
   /** Middle to middle, within which a kick at the partner meets a shin. */
   kick: 0.65 as Metres,
+  /** The same face to face, where both see it: as close as in a hold. */
+  kickFacing: 0.5 as Metres,
   /** How far beside the partner a leg may point and still be towards. */
   cone: 40 as Degrees,
   bodies: 0.4 as Metres,

@@ -44,10 +44,14 @@ function legBearing(w: Weighed): Degrees | undefined {
   return Math.atan2(side * row.out, row.ahead) * (180 / Math.PI);
 }
 
+/** Both face much the same way: one stands behind or beside the other. */
+const oneBehindOther = (a: Analysis, tick: Ticks): boolean =>
+  Math.abs(signedHeading(at(a, 'leader', tick).facing - at(a, 'follower', tick).facing)) <= NEAR.facing;
+
 /** The leg points at a partner who stands close. */
 function towardsPartner(a: Analysis, role: Role, w: Weighed): boolean {
   if (!(KINDS[w.action.kind] as KindRow).air || w.action.size === 'small') return false;
-  if (apartAt(a, w.tick) >= NEAR.kick) return false;
+  if (apartAt(a, w.tick) >= (oneBehindOther(a, w.tick) ? NEAR.kick : NEAR.kickFacing)) return false;
   const leg = legBearing(w);
   if (w.action.direction === 'towards') return true;
   return leg !== undefined && Math.abs(signedHeading(leg - bearing(a, role, w.tick))) <= NEAR.cone;

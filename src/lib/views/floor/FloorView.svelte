@@ -281,7 +281,7 @@
           {#if t.off}<line class="leaning" x1={t.c.x} y1={t.c.y} x2={t.crown.x} y2={t.crown.y} />{/if}
           <g transform="translate({t.crown.x.toFixed(2)} {t.crown.y.toFixed(2)}) rotate({t.look.toFixed(1)})">
             {#if !t.up}
-              <path d="M-4 {-t.ry * 0.72 + 1}L0 {-t.ry * 0.72 - 7}L4 {-t.ry * 0.72 + 1}Z" class="face" />
+              <path d="M-5 {-t.ry * 0.72 + 2}L0 {-t.ry * 0.72 - 9}L5 {-t.ry * 0.72 + 2}Z" class="face" />
             {/if}
             <circle r={t.ry * 0.72} class="head" class:free={t.free} />
           </g>

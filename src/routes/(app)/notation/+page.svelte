@@ -52,9 +52,19 @@
 <style>
   .page {
     padding: 18px 20px 60px;
+    max-width: 1320px;
+  }
+  article {
     columns: 2 520px;
     column-gap: 48px;
-    max-width: 1320px;
+  }
+  article + article {
+    border-top: 3px solid var(--ink);
+    margin-top: 24px;
+  }
+  .page :global(h3) {
+    margin: 16px 0 4px;
+    break-after: avoid;
   }
   .page :global(h1) {
     font-size: 34px;
