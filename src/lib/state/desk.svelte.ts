@@ -3,19 +3,17 @@ import { type Role } from '$lib/core/base';
 import {
   NO_PICKS,
   applyEdits,
-  choiceKey,
   choicesOf,
   pickedFigure,
-  preferred,
+  preferredAll,
   withPick,
-  withoutWay,
+  withoutWays,
   type ChoicePoint,
   type Figure,
   type FigureEdit,
   type Picks,
   type Ref,
 } from '$lib/core/figure';
-import { parse } from '$lib/core/notation';
 import { check, checkBranches, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
 import { failureText } from '$lib/messages';
 import type { FigureRow } from '$lib/storage';
@@ -100,23 +98,11 @@ export class Desk {
   }
   /** What is looked at becomes the main line; what was danced before is offered in its place. */
   preferPicked(): void {
-    let figure = this.figure;
-    for (const [key, option] of this.picks) {
-      const parsed = parse(figure.lines);
-      const point = choicesOf(parsed).find((p) => choiceKey(p) === key);
-      if (point) figure = preferred(figure, parsed, point, option);
-    }
-    this.become(figure);
+    this.become(preferredAll(this.figure, this.picks));
   }
   /** Takes other ways out of the figure. */
   dropWays(picks: Picks): void {
-    let figure = this.figure;
-    for (const [key, option] of picks) {
-      const parsed = parse(figure.lines);
-      const point = choicesOf(parsed).find((p) => choiceKey(p) === key);
-      if (point) figure = withoutWay(figure, parsed, point, option);
-    }
-    this.become(figure);
+    this.become(withoutWays(this.figure, picks));
   }
   #settle(): void {
     this.preview = undefined;

@@ -1,6 +1,7 @@
 import type { Role } from '../base';
 import {
   choiceLength,
+  parse,
   printBody,
   printLabel,
   printLine,
@@ -167,6 +168,24 @@ export function withoutWay(figure: Figure, parsed: Parsed, point: ChoicePoint, o
 }
 const first = (line: ParsedLine['line'], point: ChoicePoint): Choice | undefined =>
   line.type === 'moves' ? line.items[point.item]?.body.choice : undefined;
+
+/** One change for each pick, the last first, so that the places of the others stay. */
+function eachPick(
+  figure: Figure,
+  picks: Picks,
+  change: (f: Figure, parsed: Parsed, point: ChoicePoint, option: number) => Figure,
+): Figure {
+  return choicesOf(parse(figure.lines))
+    .reverse()
+    .reduce((f, point) => {
+      const option = picks.get(choiceKey(point)) ?? 0;
+      return option > 0 ? change(f, parse(f.lines), point, option) : f;
+    }, figure);
+}
+/** {@link preferred} at every choice picked. */
+export const preferredAll = (figure: Figure, picks: Picks): Figure => eachPick(figure, picks, preferred);
+/** {@link withoutWay} at every choice picked. */
+export const withoutWays = (figure: Figure, picks: Picks): Figure => eachPick(figure, picks, withoutWay);
 
 /** How a pick is said: “coaster” at 5. @example sayPicks(points, picks) */
 export const sayPicks = (parsed: Parsed, points: readonly ChoicePoint[], picks: Picks): string =>

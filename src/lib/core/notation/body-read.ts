@@ -79,9 +79,14 @@ const plain = (text: string): string => {
     .replace(/[,;.:]+$/, '')
     .replace(/[’']s?$/, '');
   if (word === 'bent') return 'bend';
-  return PIECES.has(word) || FILLERS.has(word) ? word : (stems(word).find((s) => PIECES.has(s)) ?? word);
+  const known = (w: string): boolean => PIECES.has(w) || FILLERS.has(w);
+  return known(word) ? word : (stems(word).find(known) ?? word);
 };
 
+/** A word with whether a comma follows it. */
+interface BodyWord extends Word {
+  readonly ends: boolean;
+}
 interface Act {
   readonly act: TrunkAct;
   readonly count: number;
@@ -95,11 +100,15 @@ export const readBodyActs = (text: string): BodyReading => readBodyTokens(tokens
 
 /** The same from tokens that carry their place in a text. */
 export function readBodyTokens(all: readonly Token[]): BodyReading {
-  const words: Word[] = all.map((token) => ({ token, text: token.type === 'word' ? plain(token.text) : '' }));
+  const words: BodyWord[] = all.map((t) => ({
+    token: t.type === 'word' ? { ...t, text: t.text.replace(/(?<=.)[,;]+$/, '') } : t,
+    text: t.type === 'word' ? plain(t.text) : '',
+    ends: t.type === 'word' && /[,;]$/.test(t.text),
+  }));
   const acts: TrunkAct[] = [];
   const unknown: UnknownBodyWord[] = [];
   for (let i = 0; i < words.length;) {
-    const word = words[i] as Word;
+    const word = words[i] as BodyWord;
     const read = word.token.type === 'word' ? readAct(words, i) : undefined;
     if (read) {
       acts.push(read.act);
@@ -117,7 +126,7 @@ export function readBodyTokens(all: readonly Token[]): BodyReading {
 }
 
 /** A word that stands next to one of ours was meant to be one; others are remarks. */
-const besideKnown = (words: readonly Word[], i: number): boolean =>
+const besideKnown = (words: readonly BodyWord[], i: number): boolean =>
   [-1, 1].some((d) => {
     let at = i + d;
     while (FILLERS.has(text(words, at))) at += d;
@@ -132,9 +141,9 @@ function remark(acts: TrunkAct[], text: string, own: boolean): void {
   else acts.push({ type: 'remark', text });
 }
 
-const text = (words: readonly Word[], i: number): string => words[i]?.text ?? '';
+const text = (words: readonly BodyWord[], i: number): string => words[i]?.text ?? '';
 
-function skip(words: readonly Word[], i: number): number {
+function skip(words: readonly BodyWord[], i: number): number {
   let n = 0;
   while (FILLERS.has(text(words, i + n))) n++;
   return n;
@@ -142,7 +151,7 @@ function skip(words: readonly Word[], i: number): number {
 
 /** The longest of some entries at word `i`, and how many words it takes. */
 function oneOf<T extends string>(
-  words: readonly Word[],
+  words: readonly BodyWord[],
   i: number,
   names: readonly T[],
   entries: (name: T) => readonly string[],
@@ -158,9 +167,9 @@ function oneOf<T extends string>(
     }
   return best;
 }
-const ends = (w: Word | undefined): boolean => /[,;]$/.test(w?.token.text ?? '');
+const ends = (w: BodyWord | undefined): boolean => w?.ends === true;
 
-function readAct(words: readonly Word[], i: number): Act | undefined {
+function readAct(words: readonly BodyWord[], i: number): Act | undefined {
   return (
     readHead(words, i) ??
     readTilt(words, i) ??
@@ -173,7 +182,7 @@ function readAct(words: readonly Word[], i: number): Act | undefined {
 }
 
 /** `head left`, `look over the left shoulder`, `turn head right`, `free head`, `head tilts right`, `snap head left`. */
-function readHead(words: readonly Word[], i: number): Act | undefined {
+function readHead(words: readonly BodyWord[], i: number): Act | undefined {
   const quick = text(words, i) === 'snap' || text(words, i) === 'whip';
   let at = i + (quick ? 1 : 0);
   if (text(words, at) === 'free' && HEADS.has(text(words, at + 1)))
@@ -192,7 +201,7 @@ const headTo = (to: HeadPlace, quick: boolean): TrunkAct =>
   quick ? { type: 'head', to, quick: true } : { type: 'head', to };
 
 function overShoulder(
-  words: readonly Word[],
+  words: readonly BodyWord[],
   from: number,
 ): { to: 'left' | 'right'; end: number } | undefined {
   const at = from + skip(words, from);
@@ -206,18 +215,18 @@ function overShoulder(
 const handOf = (side: string): Hand | undefined =>
   side === 'left' ? 'L' : side === 'right' ? 'R' : undefined;
 
-function tiltAt(words: readonly Word[], from: number, i: number): Act | undefined {
+function tiltAt(words: readonly BodyWord[], from: number, i: number): Act | undefined {
   let at = from + skip(words, from);
   if (HEADS.has(text(words, at))) at++;
   at += skip(words, at);
   const to = handOf(text(words, at));
   return to && { act: { type: 'tilt', to }, count: at + 1 - i };
 }
-const readTilt = (words: readonly Word[], i: number): Act | undefined =>
+const readTilt = (words: readonly BodyWord[], i: number): Act | undefined =>
   text(words, i) === 'tilt' ? tiltAt(words, i + 1, i) : undefined;
 
 /** `twist r1/8`, `upper body turned 45 degrees right`, `shoulders square`. */
-function readTwist(words: readonly Word[], i: number): Act | undefined {
+function readTwist(words: readonly BodyWord[], i: number): Act | undefined {
   const turned = skip(words, i);
   const trunk = oneOf(words, i + turned, TRUNK, (t) => [t]);
   const start = trunk ? i + turned + trunk.count : text(words, i) === 'twist' ? i + 1 : i;
@@ -237,10 +246,10 @@ function readTwist(words: readonly Word[], i: number): Act | undefined {
   return { act: { type: 'twist', turn: side === 'R' ? TWIST_MEANT : -TWIST_MEANT }, count: at + 1 - i };
 }
 /** An amount was said. */
-const said = (words: readonly Word[], at: number, count: number): boolean =>
+const said = (words: readonly BodyWord[], at: number, count: number): boolean =>
   words.slice(at, at + count).some((w) => /\d|half|quarter|eighth|¼|½|⅛/.test(w.token.text));
 
-function readLean(words: readonly Word[], i: number): Act | undefined {
+function readLean(words: readonly BodyWord[], i: number): Act | undefined {
   if (text(words, i) === 'counterbalance') return { act: { type: 'lean', to: 'away' }, count: 1 };
   if (text(words, i) !== 'lean') return undefined;
   if (ends(words[i])) return { act: { type: 'lean' }, count: 1 };
@@ -252,7 +261,7 @@ function readLean(words: readonly Word[], i: number): Act | undefined {
     : { act: { type: 'lean' }, count: 1 };
 }
 
-function readBend(words: readonly Word[], i: number): Act | undefined {
+function readBend(words: readonly BodyWord[], i: number): Act | undefined {
   const before =
     text(words, i + 1) === 'bend' ? oneOf(words, i, ['knees'], (b) => BENDS[b].words) : undefined;
   if (before) return { act: { type: 'bend', what: 'knees' }, count: 2 };
@@ -262,14 +271,14 @@ function readBend(words: readonly Word[], i: number): Act | undefined {
   return what && { act: { type: 'bend', what: what.value }, count: 1 + gap + what.count };
 }
 
-function readSway(words: readonly Word[], i: number): Act | undefined {
+function readSway(words: readonly BodyWord[], i: number): Act | undefined {
   if (text(words, i) !== 'sway') return undefined;
   const gap = skip(words, i + 1);
   const to = handOf(text(words, i + 1 + gap));
   return to && { act: { type: 'sway', to }, count: 2 + gap };
 }
 
-function readPlain(words: readonly Word[], i: number): Act | undefined {
+function readPlain(words: readonly BodyWord[], i: number): Act | undefined {
   const found = oneOf(words, i, BODY_ACT_NAMES, (b) => BODY_ACTS[b].words);
   return found && { act: { type: found.value }, count: found.count };
 }

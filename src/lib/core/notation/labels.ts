@@ -111,7 +111,7 @@ function amountLength(words: readonly Word[], i: number, open: Open): number {
   if (n === undefined) return 0;
   const found = amountAt(words, i);
   if (!found || found.count + (nounAfter(words, i + found.count) ? 1 : 0) < 2) return 0;
-  if (open.words.length === 0) return found.count;
+  if (open.words.length === 0 || severalTurns(words, i + found.count)) return found.count;
   if (n > 3 && found.value > 3 && found.value < 12) return 0;
   const at = open.labels.at(-1)?.label;
   if (at?.type === 'count' && n > at.beat && found.value >= 1) return 0;
@@ -125,6 +125,9 @@ function numberIn({ token, text }: Word): number | undefined {
   return c >= 48 && token.type === 'word' && /^\d{1,3}$/.test(text) ? Number(text) : undefined;
 }
 
+/** "2 turns": that is no count. */
+const severalTurns = (words: readonly Word[], at: number): boolean =>
+  /^(turns|spins|rotations)$/i.test(words[at]?.token.text ?? '');
 const nounAfter = (words: readonly Word[], at: number): boolean =>
   /^(turns?|spins?|rotations?)$/i.test(words[at]?.token.text ?? '');
 

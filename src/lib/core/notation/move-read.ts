@@ -325,12 +325,25 @@ function putTurn(
   return turn.count;
 }
 
-/** The longest entry of the tables that begins at word `i`. */
+/**
+ * The longest entry of the tables that begins at word `i`. One word less where the last begins an entry of several itself:
+ * "stamp up the lane" is a stamp, up the lane.
+ */
 function longestEntry(words: readonly Word[], i: number): { meaning: Meaning; count: number } | undefined {
-  const first = words[i]?.text ?? '';
-  for (let count = longestFrom(first); count >= 1; count--) {
-    if (i + count > words.length) continue;
-    let entry = first;
+  const found = entryAt(words, i, longestFrom(words[i]?.text ?? ''));
+  if (!found || found.count === 1) return found;
+  const rest = entryAt(words, i + found.count - 1, longestFrom(words[i + found.count - 1]?.text ?? ''));
+  const shorter = rest && rest.count > 1 ? entryAt(words, i, found.count - 1) : undefined;
+  return shorter?.count === found.count - 1 ? shorter : found;
+}
+
+function entryAt(
+  words: readonly Word[],
+  i: number,
+  most: number,
+): { meaning: Meaning; count: number } | undefined {
+  for (let count = Math.min(most, words.length - i); count >= 1; count--) {
+    let entry = words[i]?.text ?? '';
     for (let k = 1; k < count; k++) entry += ` ${words[i + k]?.text ?? ''}`;
     const meaning = WORDS.get(entry);
     if (meaning) return { meaning, count };

@@ -52,7 +52,8 @@ export function turnPhrase(words: readonly Word[], i: number): TurnPhrase | unde
     end = at;
   }
   // "left quarter turn right": the first is the foot.
-  const again = parts.side !== undefined && sideOf(words[end], false) !== undefined;
+  const next = words[end + joiners(words, end)];
+  const again = parts.side !== undefined && sideOf(next, false) !== undefined;
   if (again && sideOf(words[i], true) !== undefined) return undefined;
   return finish(parts, end - i);
 }
@@ -163,7 +164,7 @@ export function amountAt(words: readonly Word[], at: number): Amount | undefined
   if (fraction !== undefined) return { value: fraction, count: 1 };
   const degrees = DEGREES.exec(text);
   if (degrees) return { value: Number(degrees[1]) / 360, count: 1 };
-  const whole = /^\d{1,3}$/.test(text) ? Number(text) : NUMBER_WORDS[text];
+  const whole = /^\d{1,4}$/.test(text) ? Number(text) : NUMBER_WORDS[text];
   if (whole !== undefined) {
     const mixed = afterWhole(words, at + 1);
     if (mixed) return { value: mixed.degrees ? whole / 360 : whole + mixed.value, count: 1 + mixed.count };

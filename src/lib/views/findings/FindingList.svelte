@@ -88,7 +88,7 @@
                 >
               {:else}<span class="why">No single change mends this; change it by hand.</span>{/each}
             </div>
-          {:else}<div class="fixes"><span class="why">Trying mends …</span></div>{/if}
+          {:else if !desk.preview}<div class="fixes"><span class="why">Trying mends …</span></div>{/if}
         </div>
       </li>
     {/each}

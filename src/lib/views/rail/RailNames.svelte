@@ -36,7 +36,7 @@
     {#each legend as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
   </div>
   {#if choices.length > 0}<div class="open">
-      {#each choices as role (role)}<span class={role}>choices</span>{/each}
+      {#each choices as role (role)}<span class={role}>{role} may</span>{/each}
     </div>{/if}
   {#if rows.length > 0}<div class="rows">
       {#each rows as name (name)}<span>{name}</span>{/each}
