@@ -88,6 +88,47 @@ describe('beat values as published', () => {
   });
 });
 
+describe('the basics of the dances that came later, two a dance', () => {
+  const [third, half] = [1 / 3, 1 / 2];
+  const six = [1, 1, 2, 1, 1, 2];
+  const eights = Array.from({ length: 8 }, () => 1);
+  const slowQuick = [1, half, half, 1, half, half];
+  const break4 = [1, 1, half, half, 1];
+  // Source: common practice; mambo and paso doble: Laird, Technique of Latin Dancing (all from memory). Beats from each
+  // change of weight to the next.
+  it.each([
+    ['bachata-side', six],
+    ['bachata-forward', six],
+    ['merengue-march', eights],
+    ['merengue-side', eights],
+    ['cumbia-back', [...break4, ...break4]],
+    ['cumbia-rock', [...break4, ...break4]],
+    ['zouk-basic', slowQuick],
+    ['zouk-side', slowQuick],
+    ['kizomba-1', six],
+    ['kizomba-2', six],
+    ['milonga-walk', [1, 1, 1, 1]],
+    ['milonga-traspie', [1, half, half, 1, 1]],
+    ['vals-walk', [3, 3]],
+    ['vals-quick', [1, 1, 1, 1, 1, 1]],
+    ['mambo-basic', [1, 1, 2, 1, 1, 1]],
+    ['mambo-side', [1, 1, 2, 1, 1, 1]],
+    ['paso-place', eights],
+    ['paso-chasse', eights],
+    ['nightclub-basic', slowQuick],
+    ['nightclub-break', slowQuick],
+    ['balboa-up', six],
+    ['balboa-down', [1, 2, 1, 1, 2, 1]],
+    ['boogie-basic', [1, 1, 2 * third, third, 1, 2 * third, third, 1]],
+    ['boogie-kicks', [1, 2, 2, 1]],
+  ] as const)('%s', (id, want) => {
+    const found = corpus.find((c) => c.id === id);
+    const got = values(found!.figure);
+    expect(got).toHaveLength(want.length);
+    got.forEach((v, i) => expect(v).toBeCloseTo(want[i] ?? NaN, 9));
+  });
+});
+
 describe('dances that ship', () => {
   it('every one has a figure that can be danced after itself, and composed with', () => {
     const all = [...corpus.map((c) => c.figure), ...demoFigures.filter((f) => !f.mistake)];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { GLOSSARY } from '../../src/lib/core/notation/glossary';
 import {
-  GLOSSARY,
   leadKindsIn,
   parse,
   print,

@@ -1,5 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { seeded } from '$lib/core/base';
+import { readJson, writeJson } from '$lib/core/codecs';
 import { newCombination } from '$lib/core/combination';
 import { asVersion, newDance, newFigure, withDance, type Figure, type OwnDance } from '$lib/core/figure';
 import { danceOf } from '$lib/core/vocabulary';
@@ -10,6 +12,7 @@ import {
   loadCombination,
   loadDances,
   loadFigure,
+  loadKept,
   openDatabase,
   restoreDance,
   saveCombination,
@@ -122,5 +125,37 @@ describe('dances of one’s own', () => {
     await db.dances.delete(reel.id);
     await saveFigure(db, { ...figure('a'), name: 'A' }, 1, 2);
     expect(await loadDances(db)).toEqual([reel]);
+  });
+
+  it('whatever is kept goes out in a file and comes back in elsewhere, the same', async () => {
+    const random = seeded(31);
+    const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+    for (let n = 0; n < 12; n++) {
+      const here = openDatabase(`out-${n}`);
+      const there = openDatabase(`in-${n}`);
+      const dances = [1, 2, 3].map((k) => ({
+        ...reel,
+        id: `own-${k}`,
+        name: one(['Reel', 'Round', 'Reel']),
+        bar: one([2, 3, 4, 6]),
+        split: one(['&', 'a'] as const),
+        tempo: { min: 60, max: 60 + Math.floor(random() * 90) },
+      }));
+      for (let i = 0; i < 5; i++) {
+        const lines = `leader 1 ${one(['fwd', 'side or close', 'half turn right', 'heel turn'])} 2 close\nfollower 1 back 2 close\nfollower-body 1 ${one(['head left', 'lean back', 'dip'])}`;
+        const figure = {
+          ...newFigure(`f${i}`, one([...dances, danceOf({ dance: 'waltz' })]), `f${i}`),
+          lines,
+        };
+        await saveFigure(here, figure, 0, 1);
+      }
+      const kept = await loadKept(here);
+      const read = readJson(writeJson(kept));
+      if (!read.ok) throw new Error(read.error.message);
+      await importFigures(there, read.value, 'keep-both', () => 'none', 2);
+      expect(await loadKept(there)).toEqual(kept);
+      const used = new Set(kept.flatMap((k) => ('ownDance' in k && k.ownDance ? [k.ownDance.id] : [])));
+      expect((await loadDances(there)).map((d) => d.id).sort()).toEqual([...used].sort());
+    }
   });
 });

@@ -1,7 +1,6 @@
 export * from './body-acts';
 export * from './body-print';
 export * from './body-read';
-export * from './glossary';
 export * from './hand-acts';
 export * from './hand-print';
 export * from './hand-read';

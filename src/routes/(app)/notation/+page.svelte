@@ -3,7 +3,7 @@
   import source from '../../../../docs/notation.md?raw';
   import { DANCES, DANCE_IDS, FORMATIONS, FORMATION_IDS, HOLDS, HOLD_IDS } from '$lib/core/vocabulary';
 
-  import { GLOSSARY } from '$lib/core/notation';
+  import { GLOSSARY } from '$lib/core/notation/glossary';
 
   const html = marked.parse(source, { async: false }).replaceAll('<pre>', '<pre tabindex="0">');
 </script>
