@@ -129,7 +129,7 @@ export function readBodyTokens(all: readonly Token[]): BodyReading {
 const besideKnown = (words: readonly BodyWord[], i: number): boolean =>
   [-1, 1].some((d) => {
     let at = i + d;
-    while (FILLERS.has(text(words, at))) at += d;
+    while (Math.abs(at - i) <= MOST_FILLERS && FILLERS.has(text(words, at))) at += d;
     return PIECES.has(text(words, at));
   });
 
@@ -143,9 +143,11 @@ function remark(acts: TrunkAct[], text: string, own: boolean): void {
 
 const text = (words: readonly BodyWord[], i: number): string => words[i]?.text ?? '';
 
+/** More words that say nothing than this in a row are no phrase; so that reading stays linear. */
+const MOST_FILLERS = 5;
 function skip(words: readonly BodyWord[], i: number): number {
   let n = 0;
-  while (FILLERS.has(text(words, i + n))) n++;
+  while (n < MOST_FILLERS && FILLERS.has(text(words, i + n))) n++;
   return n;
 }
 
@@ -232,7 +234,8 @@ function readTwist(words: readonly BodyWord[], i: number): Act | undefined {
   const start = trunk ? i + turned + trunk.count : text(words, i) === 'twist' ? i + 1 : i;
   const named = trunk !== undefined || text(words, i) === 'twist';
   let at = start;
-  while (named && (['turned', 'twist'].includes(text(words, at)) || skip(words, at) > 0)) at++;
+  const most = at + MOST_FILLERS;
+  while (named && at < most && (['turned', 'twist'].includes(text(words, at)) || skip(words, at) > 0)) at++;
   if (text(words, at) === 'square') return { act: { type: 'twist', turn: 0 }, count: at + 1 - i };
   if (!named) return undefined;
   const phrase = turnPhrase(words, at);

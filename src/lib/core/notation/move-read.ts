@@ -387,8 +387,10 @@ function finish({ parts, unknown, marks }: Draft): Body {
 
 /** Says which word is not known, the nearest one, and a line that would work. */
 function reportMisread(draft: Draft, body: Body, label: Label, report: Report): void {
+  const examples = new Map<string | undefined, string>();
   for (const { span, word, near } of draft.misread) {
-    const example = exampleFor(body, label, near);
+    const example = examples.get(near) ?? exampleFor(body, label, near);
+    examples.set(near, example);
     report('unknown-word', span, { word, example, ...(near ? { near } : {}) }, near);
   }
 }
