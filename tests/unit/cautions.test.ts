@@ -39,7 +39,9 @@ describe('what is told apart from what is not', () => {
       const a = analyse(f);
       const finding = foundIn(f, c)[0];
       if (!finding) throw new Error('nothing found');
-      for (const fix of fixesFor(a, finding)) {
+      const fixes = fixesFor(a, finding);
+      expect(fixes).not.toEqual([]);
+      for (const fix of fixes) {
         const mended = applyEdits(f, fix.edits);
         expect(mended.ok).toBe(true);
         if (mended.ok) expect(foundIn(mended.value, c).filter((x) => x.tick === finding.tick)).toEqual([]);

@@ -5,7 +5,7 @@ type D = Readonly<Record<string, string>>;
 
 const PROBLEMS: Record<ProblemCode, (d: D) => string> = {
   'unknown-line': (d) =>
-    `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, leader-body, follower-body or #.`,
+    `“${d.word}” is not the name of a line. A line begins with leader, follower, hands, calls, leads, feels, free, parts, leader-body, follower-body or #.`,
   'unknown-word': (d) =>
     `“${d.word}” is not known here.${d.near ? ` Did you mean ${d.near}?` : ''} Write for instance: ${d.example}. What is only a remark goes in brackets.`,
   'unknown-hand-word': (d) =>

@@ -1,5 +1,5 @@
 import type { Trunk } from '$lib/core/analysis';
-import { fractionOf } from '$lib/core/notation';
+import { sayTurn } from '$lib/core/findings';
 import { BENDS, HEAD_PLACES, LEANS } from '$lib/core/vocabulary';
 
 const SIDE = { L: 'left', R: 'right' } as const;
@@ -9,7 +9,7 @@ export function trunkText(t: Trunk): string {
   const parts = [
     t.head && HEAD_PLACES[t.head].says + (t.quick ? ', snapped' : ''),
     t.tilt && `head tilted ${SIDE[t.tilt]}`,
-    t.twist !== 0 && `upper body ${amount(t.twist)} ${t.twist > 0 ? 'right' : 'left'} of the hips`,
+    t.twist !== 0 && `upper body ${sayTurn(t.twist)} ${t.twist > 0 ? 'right' : 'left'} of the hips`,
     t.lean && (t.lean === 'any' ? 'leaning' : `leaning ${LEANS[t.lean].says}`),
     t.bend && BENDS[t.bend].says,
     t.sway && `sway ${SIDE[t.sway]}`,
@@ -19,9 +19,4 @@ export function trunkText(t: Trunk): string {
     t.rise && 'risen',
   ];
   return parts.filter(Boolean).join(', ');
-}
-
-function amount(turn: number): string {
-  const { whole, top, bottom } = fractionOf(turn);
-  return [whole > 0 ? String(whole) : '', top > 0 ? `${top}/${bottom}` : ''].filter(Boolean).join(' ');
 }

@@ -1,5 +1,13 @@
-import { ROLES, type Role, type Ticks } from '../base';
-import { analyse, standing, weighFrom, type Analysis, type Heights, type Standing } from '../analysis';
+import { ROLES, otherFoot, type Role } from '../base';
+import {
+  analyse,
+  standing,
+  weighFrom,
+  type Analysis,
+  type Heights,
+  type Standing,
+  type Weighed,
+} from '../analysis';
 import {
   choiceKey,
   choicesOf,
@@ -34,7 +42,7 @@ export function checkBranches(a: Analysis, heights: Heights, main: readonly Find
   const clean = points.map((p) =>
     p.options.map((_, k) => k).filter((k) => k === 0 || !wrong.has(sayPicks(a.parsed, points, pick(p, k)))),
   );
-  return [...alone, ...feetOfAll(a, points, clean), ...mostTurned(a, heights, points, clean, known)];
+  return [...alone, ...feetOfAll(a, points, clean, known), ...mostTurned(a, heights, points, clean, known)];
 }
 
 /** The ways that have to be danced alone: those that change something, and those of a batch in which something is found. */
@@ -47,12 +55,15 @@ function singlesToDance(
   const singles: Picks[] = [];
   const most = Math.max(...points.map((p) => p.options.length));
   for (let k = 1; k < most; k++) {
-    const here = points.filter((p) => k < p.options.length);
-    const quiet = here.filter((p) => changesNothing(a, p, k));
-    singles.push(...here.filter((p) => !quiet.includes(p)).map((p) => pick(p, k)));
-    const together: Picks = new Map(quiet.map((p) => [choiceKey(p), k]));
-    if (quiet.length < 2 || branch(a, heights, points, together, known).length > 0)
-      singles.push(...quiet.map((p) => pick(p, k)));
+    // One role at a time: what the one changes must not make up for what the other does.
+    for (const role of ROLES) {
+      const here = points.filter((p) => p.role === role && k < p.options.length);
+      const quiet = here.filter((p) => changesNothing(a, p, k));
+      singles.push(...here.filter((p) => !quiet.includes(p)).map((p) => pick(p, k)));
+      const together: Picks = new Map(quiet.map((p) => [choiceKey(p), k]));
+      if (quiet.length < 2 || branch(a, heights, points, together, known).length > 0)
+        singles.push(...quiet.map((p) => pick(p, k)));
+    }
   }
   return singles;
 }
@@ -156,6 +167,7 @@ function feetOfAll(
   a: Analysis,
   points: readonly ChoicePoint[],
   clean: readonly (readonly number[])[],
+  known: ReadonlySet<string>,
 ): Finding[] {
   for (const role of ROLES) {
     const free = role === 'leader' ? a.figure.start.leaderFree : a.figure.start.followerFree;
@@ -169,8 +181,8 @@ function feetOfAll(
           const picks =
             s.type === 'choice' && k > 0 ? new Map([...r.picks, [choiceKey(s.point), k]]) : r.picks;
           const fault = actions.find((w) => w.fault === 'standing-step' || w.fault === 'standing-gesture');
-          if (fault && picks.size > 1)
-            return [stumble(a, points, picks, role, fault.tick, fault.foot ?? 'L', fault.fault)];
+          const found = fault && picks.size > 1 ? stumble(a, points, picks, role, fault) : undefined;
+          if (found?.inner && !known.has(identity(found.inner))) return [found];
           const key = `${after.support}${after.last}`;
           if (!next.has(key) || (next.get(key) as Reached).picks.size > picks.size)
             next.set(key, { at: after, picks });
@@ -182,24 +194,11 @@ function feetOfAll(
   return [];
 }
 
-function stumble(
-  a: Analysis,
-  points: readonly ChoicePoint[],
-  picks: Picks,
-  role: Role,
-  tick: Ticks,
-  foot: 'L' | 'R',
-  fault: 'standing-step' | 'standing-gesture' | string | undefined,
-): Finding {
-  const code = fault === 'standing-gesture' ? 'standing-gesture' : 'standing-step';
-  const inner: Finding = {
-    code,
-    severity: 'wrong',
-    role,
-    tick,
-    details: { foot, other: foot === 'L' ? 'R' : 'L', kind: 'act', count: say(a, tick) },
-  };
-  return named(a, points, picks, inner);
+function stumble(a: Analysis, points: readonly ChoicePoint[], picks: Picks, role: Role, w: Weighed): Finding {
+  const code = w.fault === 'standing-gesture' ? 'standing-gesture' : 'standing-step';
+  const foot = w.foot ?? 'L';
+  const details = { foot, other: otherFoot(foot), kind: w.action.kind, count: say(a, w.tick) };
+  return named(a, points, picks, { code, severity: 'wrong', role, tick: w.tick, details });
 }
 
 /** All choices that turn most, and all that turn least, together. */

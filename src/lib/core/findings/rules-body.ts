@@ -1,7 +1,7 @@
 import { ROLES, type Role, type Ticks } from '../base';
-import { joinedAt, type Analysis, type TrunkSpan } from '../analysis';
+import type { Analysis, TrunkSpan } from '../analysis';
 import { CARES, CARE_NAMES, type Care } from './cares.data';
-import { remedy, say } from './steps';
+import { remedy, say, touching } from './steps';
 import type { Finding, Rule } from './types';
 
 /** Head and upper body. */
@@ -72,9 +72,6 @@ const CARE_NOTES: Readonly<Record<Care, string>> = {
   twist: 'Twist the upper body only as far as it is easy.',
   lean: 'Lean: each keeps their own balance, hands joined.',
 };
-
-const touching = (a: Analysis, tick: Ticks): boolean =>
-  joinedAt(a.arms, tick).length > 0 || a.arms.rests.some((r) => r.from <= tick && tick < r.to);
 
 /** Off balance towards or away from a partner, and no hand holds. */
 export const leanUnheld: Rule = {

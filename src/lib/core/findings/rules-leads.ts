@@ -1,10 +1,10 @@
 import { TICKS_PER_BEAT, type Role, type Ticks } from '../base';
 import { leadKindsIn } from '../notation';
 import { LEAD_KINDS, type LeadKind } from '../vocabulary';
-import { LEAD_WINDOW, armsAt, embracedAt, joinedAt, type Analysis, type TurnSpan } from '../analysis';
+import { LEAD_WINDOW, armsAt, embracedAt, type Analysis, type TurnSpan } from '../analysis';
 import { LED_TURN } from './limits.data';
 import { beat, hands, write } from './mends-arms';
-import { broken, complete, remedy, say } from './steps';
+import { broken, complete, remedy, say, touching } from './steps';
 import type { Finding, Rule } from './types';
 
 /** What leads a turn, and what ends it. */
@@ -31,8 +31,6 @@ function ledTurns(a: Analysis, role: Role): LedTurn[] {
 }
 
 const writesHands = (a: Analysis): boolean => a.words.some((w) => w.track === 'hands' || w.track === 'leads');
-const touching = (a: Analysis, tick: Ticks): boolean =>
-  joinedAt(a.arms, tick).length > 0 || a.arms.rests.some((r) => r.from <= tick && tick < r.to);
 
 /** A turn of the couple as one is led by being in it: the follower hardly turns relative to the leader. */
 function asOne(a: Analysis, t: LedTurn): boolean {

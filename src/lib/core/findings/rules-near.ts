@@ -14,8 +14,8 @@ import { actionScale } from '../floor';
 import { DIRECTIONS, KINDS, frameOfDirection, type KindRow } from '../vocabulary';
 import { NEAR } from './limits.data';
 import { SIDE, beat, handWord, hands } from './mends-arms';
-import { broken, complete, remedy, say, setAction } from './steps';
-import type { Finding, Rule } from './types';
+import { actionOf, broken, complete, remedy, say, setAction } from './steps';
+import type { Finding, Remedy, Rule } from './types';
 
 /** What is near: kicks, steps, hands over heads, hands on a body that has gone. */
 
@@ -24,10 +24,8 @@ const at = (a: Analysis, role: Role, tick: Ticks) => {
   const i = Math.max(0, Math.min(path.x.length - 1, tick - path.from));
   return { x: path.x[i] ?? 0, y: path.y[i] ?? 0, facing: path.facing[i] ?? 0 };
 };
-export const apartAt = (a: Analysis, tick: Ticks): Metres => {
-  const [l, f] = [at(a, 'leader', tick), at(a, 'follower', tick)];
-  return Math.hypot(l.x - f.x, l.y - f.y);
-};
+const apartAt = (a: Analysis, tick: Ticks): Metres =>
+  a.floor.apart[Math.max(0, Math.min(a.floor.apart.length - 1, tick - a.floor.from))] ?? Infinity;
 /** The bearing of the partner from a dancer's front, within (−180, 180]. */
 function bearing(a: Analysis, role: Role, tick: Ticks): Degrees {
   const [me, you] = [at(a, role, tick), at(a, otherRole(role), tick)];
@@ -37,7 +35,6 @@ function bearing(a: Analysis, role: Role, tick: Ticks): Degrees {
 /** Where a leg goes, from the dancer's front; undefined for directions of the room. */
 function legBearing(w: Weighed): Degrees | undefined {
   const direction = w.action.direction ?? (w.action.kind === 'flick' ? 'back' : 'fwd');
-  if (frameOfDirection(direction) === 'partner') return undefined;
   if (frameOfDirection(direction) !== 'body') return undefined;
   const row = DIRECTIONS[direction];
   const side = w.foot === 'L' ? -1 : 1;
@@ -73,9 +70,9 @@ export const kickTowards: Rule = {
     return [{ code: 'kick-towards', severity: 'caution', role, tick: w.tick, ref: w.ref, details }];
   },
   mend: (a, f) => {
-    const role = f.role ?? 'leader';
-    const w = a.roles[role].actions.find((x) => x.tick === f.tick);
-    if (!w) return [];
+    const w = actionOf(a, f);
+    const { role } = f;
+    if (!w || !role) return [];
     return (['side', 'back'] as const).map((direction) =>
       remedy('resize', role, { count: say(a, w.tick), direction }, setAction(role, w, { direction })),
     );
@@ -106,21 +103,16 @@ export const tooNear: Rule = {
         })),
     );
   },
-  mend: (a, f) => {
-    const role = f.role ?? 'leader';
-    const w = a.roles[role].actions.find((x) => x.tick === f.tick);
-    return w
-      ? [
-          remedy(
-            'resize',
-            role,
-            { count: say(a, w.tick), size: 'small' },
-            setAction(role, w, { size: 'small' }),
-          ),
-        ]
-      : [];
-  },
+  mend: smaller,
 };
+
+/** The step a finding is about, made small. */
+function smaller(a: Analysis, f: Finding): Remedy[] {
+  const w = actionOf(a, f);
+  if (!w || !f.role) return [];
+  const details = { count: say(a, w.tick), size: 'small' };
+  return [remedy('resize', f.role, details, setAction(f.role, w, { size: 'small' }))];
+}
 
 function steppedInto(a: Analysis, role: Role, w: Weighed): boolean {
   const leg = legBearing(w);
@@ -128,11 +120,7 @@ function steppedInto(a: Analysis, role: Role, w: Weighed): boolean {
   if (leg === undefined || direction === undefined || direction === 'place') return false;
   const start = Math.max(a.roles[role].path.from, w.tick - TICKS_PER_BEAT);
   if (Math.abs(signedHeading(leg - bearing(a, role, start))) > NEAR.cone) return false;
-  const row = DIRECTIONS[direction];
-  const { path } = a.roles[role];
-  const placing = path.placings[a.roles[role].actions.indexOf(w)];
-  if (!placing) return false;
-  const length = Math.hypot(row.out, row.ahead) * actionScale(w.action) * stepOf(a, role);
+  const length = saidLength(a, role, w);
   const partner = otherRole(role);
   const [p, q] = [at(a, partner, start), at(a, partner, w.tick)];
   const gone = Math.hypot(p.x - q.x, p.y - q.y);
@@ -140,8 +128,12 @@ function steppedInto(a: Analysis, role: Role, w: Weighed): boolean {
   const stays = gone < NEAR.still && Math.hypot(after.x - q.x, after.y - q.y) < NEAR.still;
   return stays && length > apartAt(a, start) - NEAR.bodies + NEAR.spare;
 }
-/** A normal step as the solved floor has it. */
-const stepOf = (a: Analysis, role: Role): Metres => a.solved.problem.input.dancers[role].step;
+/** How far an action's words say the foot goes. */
+function saidLength(a: Analysis, role: Role, w: Weighed): Metres {
+  const row = DIRECTIONS[w.action.direction ?? 'place'];
+  const { step } = a.solved.problem.input.dancers[role];
+  return Math.hypot(row.out, row.ahead) * actionScale(w.action) * step;
+}
 
 /** A hand turned palm down cannot swivel over a head. */
 export const palmOver: Rule = {
@@ -259,12 +251,9 @@ export const charge: Rule = {
   find: (a, before) => {
     if (broken(before) || a.figure.cautions.some((c) => /\b(room|charge|look)\b/i.test(c))) return [];
     const found = ROLES.flatMap((role) =>
-      a.roles[role].actions.flatMap((w, index) => {
-        const placing = a.roles[role].path.placings[index];
-        if (!w.change || !placing || (w.action.size === undefined && w.action.kind !== 'lunge')) return [];
-        const row = DIRECTIONS[w.action.direction ?? 'place'];
-        const length = Math.hypot(row.out, row.ahead) * actionScale(w.action) * stepOf(a, role);
-        return length >= NEAR.charge ? [{ role, w }] : [];
+      a.roles[role].actions.flatMap((w) => {
+        if (!w.change || (w.action.size === undefined && w.action.kind !== 'lunge')) return [];
+        return saidLength(a, role, w) >= NEAR.charge ? [{ role, w }] : [];
       }),
     );
     const first = found.sort((x, y) => x.w.tick - y.w.tick)[0];
@@ -282,30 +271,9 @@ export const charge: Rule = {
     ];
   },
   mend: (a, f) => {
-    const role = f.role ?? 'leader';
-    const w = a.roles[role].actions.find((x) => x.tick === f.tick);
     const note = 'Look into the room before the long step; keep it short in a crowd.';
-    return [
-      ...(w
-        ? [
-            remedy(
-              'resize',
-              role,
-              { count: say(a, w.tick), size: 'small' },
-              setAction(role, w, { size: 'small' }),
-            ),
-          ]
-        : []),
-      remedy(
-        'note-caution',
-        undefined,
-        {},
-        {
-          type: 'set-details',
-          patch: { cautions: [...a.figure.cautions, note] },
-        },
-      ),
-    ];
+    const patch = { cautions: [...a.figure.cautions, note] };
+    return [...smaller(a, f), remedy('note-caution', undefined, {}, { type: 'set-details', patch })];
   },
 };
 

@@ -1,5 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, otherRole, type Role, type Ticks } from '../base';
-import { unitBeats, type Analysis, type Weighed } from '../analysis';
+import { joinedAt, unitBeats, type Analysis, type Weighed } from '../analysis';
 import type { ActionPatch, FigureEdit } from '../figure';
 import { positionAt, sayCount, saySpanned } from '../time';
 import { KINDS } from '../vocabulary';
@@ -47,6 +47,10 @@ export const actionOf = (a: Analysis, f: Finding): Weighed | undefined =>
       w.tick === f.tick &&
       (!f.ref || (w.ref.item === f.ref.item && w.ref.line === f.ref.line && w.ref.step === f.ref.step)),
   );
+
+/** Some hand is joined, or lies on the partner. */
+export const touching = (a: Analysis, tick: Ticks): boolean =>
+  joinedAt(a.arms, tick).length > 0 || a.arms.rests.some((r) => r.from <= tick && tick < r.to);
 
 export const takesWeight = (w: Weighed): boolean => KINDS[w.action.kind].weight === 'takes';
 

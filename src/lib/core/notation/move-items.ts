@@ -94,14 +94,12 @@ function readMany(group: Group, by: Reading): Read[] {
   const steps = splitSteps(words);
   if (steps.length === labels.length) return labels.map((at, k) => readOne(at, steps[k] ?? [], by));
   const first = labels[0] as LabelAt;
-  if (steps.length === 1) {
-    const quiet = readBody(words, first.label, first.span, () => undefined);
-    const together = fill(quiet, labels);
+  const only = steps.length === 1 ? readBody(words, first.label, first.span, () => undefined) : undefined;
+  if (only) {
+    const together = fill(only, labels);
     if (together) {
       readBody(words, first.label, first.span, by.report);
-      return together.map(([at, body], k) =>
-        entry(at, k === 0 ? words : words.slice(-1), { ...quiet, body }),
-      );
+      return together.map(([at, body], k) => entry(at, k === 0 ? words : words.slice(-1), { ...only, body }));
     }
   }
   const last = steps.at(-1);
@@ -109,10 +107,8 @@ function readMany(group: Group, by: Reading): Read[] {
   if (rests && steps.length < labels.length) return steps.map((s, k) => readOne(labels[k] ?? first, s, by));
   if (cluster && words.length > 0) {
     const said = labels.map((l) => printLabel(l.label)).join(' ');
-    const only =
-      steps.length === 1 ? readBody(words, first.label, first.span, () => undefined).body : undefined;
-    if (only?.type === 'unit') {
-      const { words: names, beats } = UNITS[only.unit];
+    if (only?.body.type === 'unit') {
+      const { words: names, beats } = UNITS[only.body.unit];
       by.report('range-length', first.span, { word: names[0], beats: String(beats), n: said });
     } else
       by.report('counts-and-steps', first.span, {
