@@ -191,8 +191,8 @@ hands 2 left to right high 2 right to left high`,
 
   it('what is wrong in the main line is not said again of a way', () => {
     const f = figureOf(
-      'leader 1 fwd 2 fwd or back 3 fwd or back 4 L fwd 5 L fwd 6 fwd\nfollower 1 back 2 back 3 back 4 back 5 back 6 back',
-      'dance: tango\nlevel: 4\nstart: open\nhold: none',
+      'leader 1 fwd 2 fwd or touch 3 fwd or L fwd 4 L fwd\nfollower 1 back 2 back 3 back 4 back',
+      'dance: tango\nlevel: 4\nstart: open\nhold: none\nsame-foot: 1-8',
     );
     expect(check(analyse(f)).map((x) => x.code)).toContain('standing-step');
     expect(branches(f)).toEqual([]);
