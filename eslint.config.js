@@ -21,6 +21,7 @@ const ROOMS = [
   'composer',
   'scene',
   'codecs',
+  'library',
 ];
 
 const coreRooms = ROOMS.map((room, i) => ({

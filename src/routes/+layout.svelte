@@ -8,7 +8,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import { app } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
-  import Deleted from '$lib/views/shell/Deleted.svelte';
+  import DoneBar from '$lib/views/shell/DoneBar.svelte';
 
   let { children } = $props();
   const places = [
@@ -80,7 +80,7 @@
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
 </main>
-<Deleted onback={() => backs++} />
+<DoneBar onback={() => backs++} />
 {#if Dialogs}<Dialogs />{/if}
 
 <style>

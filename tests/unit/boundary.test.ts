@@ -20,6 +20,7 @@ const ROOMS = [
   'core/composer',
   'core/scene',
   'core/codecs',
+  'core/library',
   'messages',
   'demo',
   'storage',
@@ -75,7 +76,7 @@ describe('the rooms', () => {
       .flatMap((f) =>
         [...readFileSync(f, 'utf8').matchAll(/from '([^'.][^']*)'/g)]
           .map((m) => m[1] ?? '')
-          .filter((s) => !['zod', 'papaparse'].includes(s)),
+          .filter((s) => !['zod', 'papaparse', 'dequal/lite', 'fflate'].includes(s)),
       );
     expect(outside).toEqual([]);
   });

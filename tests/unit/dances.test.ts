@@ -178,7 +178,7 @@ describe('a dance of the teacher’s own', () => {
     expect(text).toEqual({ ok: true, value: [f] });
     const c = { ...newCombination('c1'), own: [f] };
     const file = { combinations: [c], kept: [f] };
-    expect(readCombinations(writeCombinations(file), () => false)).toEqual({ ok: true, value: file });
+    expect(readCombinations(writeCombinations(file))).toEqual({ ok: true, value: file });
   });
 
   it('a figure of a dance nobody knows is refused, with the place', () => {
@@ -230,10 +230,7 @@ describe('files of the present versions are read for ever', () => {
   });
 
   it('combinations, version 3', () => {
-    const read = readCombinations(
-      readFileSync('tests/fixtures/combinations-v3.combination.json', 'utf8'),
-      () => false,
-    );
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v3.combination.json', 'utf8'));
     expect(read.ok && read.value.combinations[0]?.own[0]?.ownDance?.name).toBe('Village reel');
   });
 });

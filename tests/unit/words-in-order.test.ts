@@ -133,10 +133,7 @@ describe('what was written when a turn was always made first', () => {
   });
 
   it('and so does a combination file of version 1', () => {
-    const read = readCombinations(
-      readFileSync('tests/fixtures/combinations-v1.combination.json', 'utf8'),
-      () => true,
-    );
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v1.combination.json', 'utf8'));
     if (!read.ok) throw new Error(read.error.message);
     for (const k of read.value.kept)
       if (!isVersion(k)) expect(bodies(k.lines).some((b) => b.turnAfter)).toBe(false);
@@ -174,10 +171,7 @@ describe('files of the present versions are read for ever', () => {
   });
 
   it('combinations, version 2', () => {
-    const read = readCombinations(
-      readFileSync('tests/fixtures/combinations-v2.combination.json', 'utf8'),
-      () => false,
-    );
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v2.combination.json', 'utf8'));
     expect(read.ok && read.value.combinations.length).toBeGreaterThan(0);
   });
 });

@@ -1,5 +1,5 @@
 import type { Composed, ComposeRequest, Conflict, Constraint, Mend } from '$lib/core/composer';
-import type { Drift, Hit, Leftover, Straight } from '$lib/core/combination';
+import { danced, type Drift, type Hit, type Leftover, type Plan, type Straight } from '$lib/core/combination';
 import type { Ticks } from '$lib/core/base';
 import type { Difference, Fit, Joint } from '$lib/core/joints';
 import { printHands } from '$lib/core/notation';
@@ -254,3 +254,15 @@ export const minutesText = (seconds: number): string => {
   const all = Math.round(seconds);
   return `${Math.floor(all / 60)}:${String(all % 60).padStart(2, '0')}`;
 };
+
+/** Parts whose figure is not in the repertoire. @example goneText(2) // '2 figures are gone' */
+export const goneText = (parts: number): string =>
+  parts === 1 ? 'one figure is gone' : `${parts} figures are gone`;
+
+/** Whether a combination is whole and its joints hold: gone figures first, they break both. */
+export function verdictText(p: Plan): string {
+  if (p.missing.length > 0) return goneText(p.missing.length);
+  const gaps = p.passes.filter((x) => !danced(x.joint)).length;
+  if (gaps > 0) return gaps === 1 ? 'one joint does not fit' : `${gaps} joints do not fit`;
+  return 'every joint holds';
+}

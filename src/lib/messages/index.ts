@@ -1,4 +1,6 @@
+export * from './acts';
 export * from './findings';
+export * from './library';
 export * from './problems';
 export * from './arms';
 export * from './trunk';

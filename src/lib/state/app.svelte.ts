@@ -8,7 +8,8 @@ import {
   type Dance,
   type TurnSchool,
 } from '$lib/core/vocabulary';
-import { loadDances, openDatabase, seedCombinationsOnce, seedOnce, type Database } from '$lib/storage';
+import { loadDances, openDatabase, seedOnce, sweepBin, type Database } from '$lib/storage';
+import { holdSession } from './session';
 import { LikeFinder } from '$lib/workers/like-finder';
 
 export type Theme = 'system' | 'light' | 'dark';
@@ -21,11 +22,12 @@ const settingsSchema = z.object({
 });
 const KEY = 'brisk-partner:settings';
 
-interface Deleted {
-  readonly name: string;
-  /** The list it comes back to. */
-  readonly list: string;
-  readonly restore: () => Promise<void>;
+/** The last act that can be taken back. */
+interface Done {
+  readonly says: string;
+  readonly act: number;
+  /** The list it comes back to; undefined: one stays where one is. */
+  readonly list?: string;
 }
 
 /** What the whole application shares: the store, the settings, the open dialogs. */
@@ -34,8 +36,8 @@ class App {
   leaderHeight = $state(defaultHeights.leader as number);
   followerHeight = $state(defaultHeights.follower as number);
   turnSchool: TurnSchool = $state('left-right');
-  /** What was deleted last and can still be brought back. */
-  deleted: Deleted | undefined = $state.raw(undefined);
+  /** What was done last and can be taken back at once; older acts lie in the bin. */
+  done: Done | undefined = $state.raw(undefined);
   /** The teacher's own dances, by name. */
   dances: readonly OwnDance[] = $state.raw([]);
   palette = $state(false);
@@ -53,23 +55,38 @@ class App {
 
   /** The opened store, with the demo repertoire in it on the very first start. */
   db(): Promise<Database> {
-    this.#db ??= this.#open();
+    this.#db ??= this.#open().catch((e: unknown) => {
+      this.#db = undefined;
+      throw e;
+    });
     return this.#db;
   }
 
   async #open(): Promise<Database> {
     const db = openDatabase();
-    await db.open();
+    holdSession();
+    await opened(db);
+    await this.#seed(db);
+    await sweepBin(db, Date.now());
+    this.dances = await loadDances(db);
+    return db;
+  }
+
+  async #seed(db: Database): Promise<void> {
+    const now = Date.now();
     if (!(await db.settings.get('seeded'))) {
       const { demoKept } = await import('$lib/demo');
-      await seedOnce(db, demoKept, Date.now());
+      await seedOnce(db, 'seeded', { figure: demoKept }, now);
     }
     if (!(await db.settings.get('seeded-combinations'))) {
       const { demoCombinations } = await import('$lib/demo');
-      await seedCombinationsOnce(db, demoCombinations, Date.now());
+      await seedOnce(db, 'seeded-combinations', { combination: demoCombinations }, now);
     }
-    this.dances = await loadDances(db);
-    return db;
+  }
+
+  /** Remembers an act for Undo. */
+  did(says: string, act: number | undefined, list?: string): void {
+    this.done = act === undefined ? undefined : { says, act, ...(list === undefined ? {} : { list }) };
   }
 
   /** Reads the teacher's own dances anew. */
@@ -98,14 +115,51 @@ class App {
     Object.assign(this, s);
   }
 
-  saveSettings(): void {
+  /** As they go into a backup. */
+  get settings(): Readonly<Record<string, unknown>> {
     const { theme, leaderHeight, followerHeight, turnSchool } = this;
+    return { theme, leaderHeight, followerHeight, turnSchool };
+  }
+
+  /** Takes settings over from a backup, as far as they can be read. */
+  takeSettings(settings: Readonly<Record<string, unknown>>): void {
+    Object.assign(this, settingsSchema.parse({ ...this.settings, ...settings }));
+    this.saveSettings();
+  }
+
+  saveSettings(): void {
+    const { theme } = this;
     try {
-      localStorage.setItem(KEY, JSON.stringify({ theme, leaderHeight, followerHeight, turnSchool }));
+      localStorage.setItem(KEY, JSON.stringify(this.settings));
     } catch {
       // Settings last for this visit only where nothing can be stored.
     }
     document.documentElement.dataset.theme = theme;
+  }
+}
+
+/** How long the store may take to open before it is said, milliseconds. */
+const OPENS_WITHIN = 8_000;
+
+/** Opens the store; says so when another tab with an older page keeps it from being brought up to date. */
+async function opened(db: Database): Promise<void> {
+  let said = 'It does not answer. Close other tabs of this application, then load this page again.';
+  db.on(
+    'blocked',
+    () =>
+      (said = 'Another tab holds an older version of it open. Close that tab, then load this page again.'),
+  );
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, no) => (timer = setTimeout(() => no(new Error(said)), OPENS_WITHIN)));
+  try {
+    await Promise.race([db.open(), late]);
+  } catch (e) {
+    const name = e instanceof Error ? e.name : '';
+    if (name === 'MissingAPIError')
+      throw new Error('This browser has none, or forbids it here.', { cause: e });
+    throw e;
+  } finally {
+    clearTimeout(timer);
   }
 }
 

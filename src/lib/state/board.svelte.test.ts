@@ -23,7 +23,12 @@ const finder = () => {
 };
 const open = (c: Combination, f = finder().fake) => {
   let n = 0;
-  return new Board(c, new Repertoire(demoFigures), new Map(), rows, f, () => `n${n++}`);
+  return new Board(
+    c,
+    { repertoire: new Repertoire(demoFigures), parents: new Map(), stored: rows },
+    f,
+    () => `n${n++}`,
+  );
 };
 const of = (...figures: string[]): Combination => ({
   ...newCombination('c'),
@@ -70,7 +75,8 @@ describe('the board', () => {
   it('a number of times is a whole number', () => {
     const b = open(of('push'));
     b.times(0, 2.5);
-    expect(b.combination.parts[0]?.times).toBe(3);
+    expect(b.combination.parts[0]?.times).toBe(1);
+    expect(b.notice).toContain('whole number');
   });
 
   it('typing a number of times is one step, and stays within its limits', () => {
@@ -78,7 +84,11 @@ describe('the board', () => {
     b.times(0, 2);
     b.times(0, 20);
     b.times(0, 99);
-    expect(b.combination.parts[0]?.times).toBe(32);
+    expect(b.combination.parts[0]?.times).toBe(20);
+    expect(b.notice).toBe('Not changed: how often part 1 is danced: it goes up to 32. What was there stays.');
+    b.times(0, 2.5);
+    expect(b.notice).toContain('it takes a whole number');
+    expect(b.combination.parts[0]?.times).toBe(20);
     b.undo();
     expect(b.combination.parts[0]?.times).toBe(1);
   });
@@ -120,7 +130,12 @@ describe('the board', () => {
       ['demo-salsa1-cross-turn', 'demo-salsa1-cross'],
       ['demo-salsa1-cross-change', 'demo-salsa1-cross-turn'],
     ]);
-    const b = new Board(c, new Repertoire(demoFigures), parents, rows, finder().fake, () => 'k');
+    const b = new Board(
+      c,
+      { repertoire: new Repertoire(demoFigures), parents, stored: rows },
+      finder().fake,
+      () => 'k',
+    );
     b.layer = 3;
     expect(b.plan.passes.map((p) => p.reading.figure.id)).toEqual([
       'demo-salsa1-crossed',

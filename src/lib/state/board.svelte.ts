@@ -1,6 +1,7 @@
 import { untrack } from 'svelte';
 import {
   NEW_TEMPO,
+  combinationSchema,
   duration,
   edited,
   findingsOf,
@@ -28,6 +29,8 @@ import {
 } from '$lib/core/combination';
 import { TICKS_PER_BEAT } from '$lib/core/base';
 import { holdsInChain, mendEdits, type Mend } from '$lib/core/composer';
+import { placeOf } from '$lib/core/library';
+import { refusedText } from '$lib/messages';
 import type { Joint } from '$lib/core/joints';
 import { boardRows, type BoardRow } from '$lib/core/scene/board';
 import type { ComposeFinder, Rows } from '$lib/workers/compose-finder';
@@ -45,11 +48,19 @@ export interface Danced {
   readonly loads: ReturnType<typeof loads>;
 }
 
+/** The figures a board is danced with. */
+export interface Stock {
+  readonly repertoire: Repertoire;
+  readonly parents: Parents;
+  readonly stored: Rows;
+}
+
 /**
  * One combination on the board: the document with its history, and everything derived from it. Rows and joints follow
  * every change at once; the whole is danced a moment later, through {@link dance}.
  */
 export class Board {
+  #stock: Stock = $state.raw() as Stock;
   #history: History<Combination> = $state.raw() as History<Combination>;
   chosen: Chosen | undefined = $state.raw();
   /** 0: as written. */
@@ -65,13 +76,12 @@ export class Board {
 
   constructor(
     combination: Combination,
-    readonly repertoire: Repertoire,
-    readonly parents: Parents,
-    readonly stored: Rows,
+    stock: Stock,
     private readonly finder: ComposeFinder,
     private readonly makeKey: () => string,
   ) {
     this.#history = begin(combination);
+    this.#stock = stock;
   }
 
   readonly combination: Combination = $derived.by(() => this.#history.present);
@@ -148,10 +158,24 @@ export class Board {
   become(c: Combination): void {
     this.#become(record(this.#history, c, undefined, Date.now()));
   }
-  /** Takes over a version saved elsewhere; the history begins anew. */
+  /** Takes over a version saved elsewhere, without saving it again; what was here before is a step of the history. */
   replace(c: Combination): void {
-    this.#history = begin(c);
+    this.#history = record(this.#history, c, undefined, Date.now());
     this.chosen = undefined;
+  }
+  /** The figures it is danced with have changed. */
+  restock(stock: Stock): void {
+    this.#stock = stock;
+    this.mends = undefined;
+  }
+  get repertoire(): Repertoire {
+    return this.#stock.repertoire;
+  }
+  get parents(): Parents {
+    return this.#stock.parents;
+  }
+  get stored(): Rows {
+    return this.#stock.stored;
   }
   undo(): void {
     this.#become(undo(this.#history));
@@ -159,7 +183,13 @@ export class Board {
   redo(): void {
     this.#become(redo(this.#history));
   }
+  /** Only what can be read back is taken over; what is wrong is said, and the last good combination stays. */
   #become(next: History<Combination>): void {
+    const refused = combinationSchema.safeParse(next.present).error?.issues[0];
+    if (refused) {
+      this.notice = refusedText(placeOf(refused.path), refused.message);
+      return;
+    }
     const changed = next.present !== this.#history.present;
     this.#history = next;
     if (!changed) return;
@@ -188,10 +218,7 @@ export class Board {
     this.chosen = { type: 'part', part: at + 1 };
   }
   times(at: number, times: number): void {
-    this.edit(
-      { type: 'set', at, patch: { times: Math.max(1, Math.min(32, Math.round(times))) } },
-      `times${at}`,
-    );
+    this.edit({ type: 'set', at, patch: { times } }, `times${at}`);
   }
 
   choosePart(part: number): void {

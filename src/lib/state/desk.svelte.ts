@@ -4,6 +4,7 @@ import {
   NO_PICKS,
   applyEdits,
   choicesOf,
+  figureSchema,
   pickedFigure,
   preferredAll,
   withPick,
@@ -15,7 +16,8 @@ import {
   type Ref,
 } from '$lib/core/figure';
 import { check, checkBranches, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
-import { failureText } from '$lib/messages';
+import { placeOf } from '$lib/core/library';
+import { failureText, refusedText } from '$lib/messages';
 import type { FigureRow } from '$lib/storage';
 import type { FixFinder } from '$lib/workers/fix-finder';
 import { begin, record, redo, undo, type History } from './history';
@@ -122,7 +124,7 @@ export class Desk {
     const result = applyEdits(this.figure, Array.isArray(edits) ? edits : [edits as FigureEdit]);
     this.notice = result.ok ? '' : failureText(result.error);
     if (result.ok) this.#become(record(this.#history, result.value, group, Date.now()));
-    return result.ok;
+    return result.ok && this.notice === '';
   }
 
   /** Takes a whole figure over as one step of the history. */
@@ -140,13 +142,19 @@ export class Desk {
     this.#become(redo(this.#history));
   }
 
-  /** Takes over a version saved elsewhere; the history begins anew. */
+  /** Takes over a version saved elsewhere, without saving it again; what was here before is a step of the history. */
   replace(figure: Figure): void {
     this.#settle();
-    this.#history = begin(figure);
+    this.#history = record(this.#history, figure, undefined, Date.now());
   }
 
+  /** Only what can be read back is taken over; what is wrong is said, and the last good figure stays. */
   #become(next: History<Figure>): void {
+    const refused = figureSchema.safeParse(next.present).error?.issues[0];
+    if (refused) {
+      this.notice = refusedText(placeOf(refused.path), refused.message);
+      return;
+    }
     const changed = next.present !== this.#history.present;
     this.#history = next;
     if (changed) this.onchange(next.present);

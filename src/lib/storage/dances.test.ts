@@ -6,22 +6,25 @@ import { newCombination } from '$lib/core/combination';
 import { asVersion, newDance, newFigure, withDance, type Figure, type OwnDance } from '$lib/core/figure';
 import { danceOf } from '$lib/core/vocabulary';
 import {
+  bring,
+  create,
   deleteDance,
-  importCombinations,
-  importFigures,
-  loadCombination,
   loadDances,
+  loadDoc,
+  loadDocs,
   loadFigure,
-  loadKept,
   openDatabase,
-  restoreDance,
-  saveCombination,
+  rowsOf,
+  save,
   saveDance,
-  saveFigure,
   saveVersion,
-  usesOfDance,
+  undoAct,
+  usesOf,
   type Database,
 } from './index';
+
+const how = { onClash: 'keep-both', code: 'imported', name: 'file' } as const;
+const loadKept = async (db: Database) => (await loadDocs(db, 'figure')).map((r) => r.doc);
 
 let db: Database;
 let n = 0;
@@ -35,7 +38,7 @@ beforeEach(async () => {
 
 describe('dances of one’s own', () => {
   it('are kept, and what cannot be read back is not', async () => {
-    expect(await saveDance(db, reel, 1)).toEqual({ ok: true, value: { figures: 0 } });
+    expect(await saveDance(db, reel, 1)).toMatchObject({ ok: true, value: { figures: 0 } });
     expect(await loadDances(db)).toEqual([reel]);
     const bad = await saveDance(db, { ...reel, bar: 0 }, 2);
     expect(bad).toMatchObject({ ok: false, error: { type: 'unreadable', at: 'bar' } });
@@ -43,23 +46,23 @@ describe('dances of one’s own', () => {
   });
 
   it('a change reaches every figure, version and combination danced in it, but not the one open on a desk', async () => {
-    await saveFigure(db, figure('a'), 0, 1);
-    await saveFigure(db, figure('b'), 0, 1);
-    await saveFigure(db, newFigure('w', 'waltz', 'w'), 0, 1);
+    await create(db, 'figure', figure('a'), 1);
+    await create(db, 'figure', figure('b'), 1);
+    await create(db, 'figure', newFigure('w', 'waltz', 'w'), 1);
     await saveVersion(db, 'w', withDance(newFigure('v', 'waltz', 'v'), reel), 1);
-    await saveCombination(db, { ...newCombination('c'), own: [figure('o')] }, 0, 1);
+    await create(db, 'combination', { ...newCombination('c'), own: [figure('o')] }, 1);
     const changed = { ...reel, tempo: { min: 50, max: 60 } };
-    expect(await saveDance(db, changed, 2, 'b')).toEqual({ ok: true, value: { figures: 3 } });
+    expect(await saveDance(db, changed, 2, 'b')).toMatchObject({ ok: true, value: { figures: 3 } });
     expect((await loadFigure(db, 'a'))?.figure.ownDance).toEqual(changed);
     expect((await loadFigure(db, 'b'))?.figure.ownDance).toEqual(reel);
     expect((await loadFigure(db, 'v'))?.figure.ownDance).toEqual(changed);
-    expect((await loadCombination(db, 'c'))?.combination.own[0]?.ownDance).toEqual(changed);
+    expect((await loadDoc(db, 'combination', 'c'))?.own[0]?.ownDance).toEqual(changed);
     expect((await loadFigure(db, 'w'))?.figure.dance).toBe('waltz');
   });
 
   it('one in use is refused, with where; with another in its place it goes', async () => {
-    await saveFigure(db, figure('a'), 0, 1);
-    await saveCombination(db, { ...newCombination('c', 'Tuesday'), own: [figure('o')] }, 0, 1);
+    await create(db, 'figure', figure('a'), 1);
+    await create(db, 'combination', { ...newCombination('c', 'Tuesday'), own: [figure('o')] }, 1);
     const refused = await deleteDance(db, reel.id, 2);
     expect(refused).toEqual({
       ok: false,
@@ -75,37 +78,32 @@ describe('dances of one’s own', () => {
     });
     expect(await loadDances(db)).toEqual([]);
     expect((await loadFigure(db, 'a'))?.figure).toMatchObject({ dance: 'foxtrot' });
-    expect(await usesOfDance(db, reel.id)).toEqual([]);
+    expect(await usesOf(db, 'dance', reel.id)).toEqual([]);
   });
 
   it('one that is not in use goes, and can be brought back', async () => {
     await saveDance(db, reel, 1);
     const gone = await deleteDance(db, reel.id, 2);
-    expect(gone).toMatchObject({ ok: true, value: { dance: reel } });
-    await restoreDance(db, reel, 3);
+    if (!gone.ok) throw new Error('refused');
+    expect(await loadDances(db)).toEqual([]);
+    await undoAct(db, gone.value.act ?? 0, () => 'x', 3);
     expect(await loadDances(db)).toEqual([reel]);
   });
 
   it('come in with the figures that use them', async () => {
-    await importFigures(db, [figure('a')], 'keep-both', () => 'new', 1);
+    await bring(db, { figure: [figure('a')] }, how, () => 'new', 1);
     expect(await loadDances(db)).toEqual([reel]);
-    await importCombinations(
-      db,
-      [{ ...newCombination('c'), own: [figure('o', { ...reel, id: 'own-2', name: 'Round' })] }],
-      'keep-both',
-      new Map(),
-      () => 'new',
-      1,
-    );
+    const own = [figure('o', { ...reel, id: 'own-2', name: 'Round' })];
+    await bring(db, { combination: [{ ...newCombination('c'), own }] }, how, () => 'new', 1);
     expect((await loadDances(db)).map((d) => d.name)).toEqual(['Round', 'Village reel']);
   });
 
   it('two people’s dances of one name do not collide, nor do two states of one', async () => {
-    await saveFigure(db, figure('mine'), 0, 1);
+    await create(db, 'figure', figure('mine'), 1);
     const same = { ...reel, id: 'own-theirs' };
     const later = { ...reel, bar: 6, cycle: 6 };
     let made = 0;
-    await importFigures(db, [figure('x', same), figure('y', later)], 'keep-both', () => `fresh-${++made}`, 2);
+    await bring(db, { figure: [figure('x', same), figure('y', later)] }, how, () => `fresh-${++made}`, 2);
     expect((await loadDances(db)).map((d) => d.id).sort()).toEqual(['fresh-1', 'own-reel', 'own-theirs']);
     expect((await loadFigure(db, 'mine'))?.figure.ownDance).toEqual(reel);
     expect((await loadFigure(db, 'y'))?.figure.ownDance).toEqual({ ...later, id: 'fresh-1' });
@@ -115,15 +113,15 @@ describe('dances of one’s own', () => {
   it('a version that changes its dance brings it, too', async () => {
     const parent = newFigure('p', 'waltz', 'p');
     const version = asVersion(parent, withDance({ ...parent, id: 'q', name: 'q' }, reel));
-    await importFigures(db, [parent, version], 'keep-both', () => 'new', 1);
+    await bring(db, { figure: [parent, version] }, how, () => 'new', 1);
     expect(await loadDances(db)).toEqual([reel]);
     expect((await loadFigure(db, 'q'))?.figure.ownDance).toEqual(reel);
   });
 
   it('a figure saved after its dance was taken away elsewhere keeps it', async () => {
-    await saveFigure(db, figure('a'), 0, 1);
-    await db.dances.delete(reel.id);
-    await saveFigure(db, { ...figure('a'), name: 'A' }, 1, 2);
+    await create(db, 'figure', figure('a'), 1);
+    await rowsOf(db, 'dance').delete(reel.id);
+    await save(db, 'figure', { ...figure('a'), name: 'A' }, { rev: 1, updated: 1 }, undefined, 2);
     expect(await loadDances(db)).toEqual([reel]);
   });
 
@@ -147,12 +145,12 @@ describe('dances of one’s own', () => {
           ...newFigure(`f${i}`, one([...dances, danceOf({ dance: 'waltz' })]), `f${i}`),
           lines,
         };
-        await saveFigure(here, figure, 0, 1);
+        await create(here, 'figure', figure, 1);
       }
       const kept = await loadKept(here);
       const read = readJson(writeJson(kept));
       if (!read.ok) throw new Error(read.error.message);
-      await importFigures(there, read.value, 'keep-both', () => 'none', 2);
+      await bring(there, { figure: read.value }, how, () => 'none', 2);
       expect(await loadKept(there)).toEqual(kept);
       const used = new Set(kept.flatMap((k) => ('ownDance' in k && k.ownDance ? [k.ownDance.id] : [])));
       expect((await loadDances(there)).map((d) => d.id).sort()).toEqual([...used].sort());

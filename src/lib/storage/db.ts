@@ -1,40 +1,74 @@
-import Dexie, { type EntityTable } from 'dexie';
-import type { Combination } from '$lib/core/combination';
+import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import { combinationFirst, figureFirst, versionFirst } from '$lib/core/codecs/lift';
-import type { Conflict, Figure, OwnDance, Version } from '$lib/core/figure';
+import {
+  KIND_IDS,
+  isAddress,
+  kindOf,
+  readDoc,
+  refKey,
+  type Docs,
+  type KindId,
+  type Ref,
+} from '$lib/core/library';
 
-/** What lies in the browser: a figure, or a version, which holds only what it changes on its parent. */
-export interface StoredRow {
+/** A document as it lies in the store, of whatever kind. */
+export interface Row<K extends KindId = KindId> {
   id: string;
+  /** Grows with each save, so that two tabs notice each other. */
   rev: number;
   /** Milliseconds since 1970. */
   updated: number;
-  figure?: Figure;
-  version?: Version;
+  /** The version of the schema it was written in. */
+  schema: number;
+  doc: Docs[K];
+  /** What it names, as `kind:id`. */
+  refs: string[];
+  /** The latest edit of each session that is in it: what tells an old note from a new one. */
+  by?: Readonly<Record<string, number>>;
 }
-/** A figure as it is danced. `rev` grows with each save, so that two tabs notice each other. */
-export interface FigureRow {
-  id: string;
-  rev: number;
-  updated: number;
-  figure: Figure;
-  /** What it is a version of, and by what. */
-  version?: Version;
-  /** Where its parent has changed under it. */
-  conflicts?: readonly Conflict[];
+
+/** What one act has changed: rows as they lay there before, and the revision it left (undefined: nothing). */
+export interface Before {
+  readonly kind: KindId;
+  readonly id: string;
+  readonly row: Row | undefined;
+  readonly after: number | undefined;
 }
-/** A combination as it is kept. */
-export interface CombinationRow {
-  id: string;
-  rev: number;
-  updated: number;
-  combination: Combination;
+export type ActCode =
+  | 'deleted'
+  | 'imported'
+  | 'restored'
+  | 'demo'
+  | 'route'
+  | 'conflict'
+  | 'parent-conflict'
+  | 'stands-alone'
+  | 'made-version'
+  | 'repaired'
+  | 'dance-changed'
+  | 'dance-deleted'
+  | 'kept-aside';
+/** Something done that can be taken back; it lies in the bin for {@link BIN_DAYS} days. */
+export interface Act {
+  key?: number;
+  at: number;
+  code: ActCode;
+  kind: KindId;
+  /** The document it was done to, or the file. */
+  name: string;
+  before: Before[];
 }
-/** A dance of the teacher's own. */
-export interface DanceRow {
+/** What one session has typed and the store may not hold. */
+export interface Note {
+  kind: KindId;
   id: string;
-  updated: number;
-  dance: OwnDance;
+  session: string;
+  /** What it was typed on; undefined: it was new. */
+  base: { rev: number; updated: number } | undefined;
+  seq: number;
+  at: number;
+  schema: number;
+  doc: unknown;
 }
 export interface SettingRow {
   key: string;
@@ -42,13 +76,25 @@ export interface SettingRow {
 }
 
 export type Database = Dexie & {
-  figures: EntityTable<StoredRow, 'id'>;
-  combinations: EntityTable<CombinationRow, 'id'>;
-  dances: EntityTable<DanceRow, 'id'>;
   settings: EntityTable<SettingRow, 'key'>;
+  bin: EntityTable<Act, 'key'>;
+  notes: Table<Note, [KindId, string, string]>;
 };
 
 export const DB_NAME = 'brisk-partner';
+
+/** Rows of one kind. */
+export const rowsOf = <K extends KindId>(db: Database, kind: K): Table<Row<K>, string> =>
+  db.table(kindOf(kind).table);
+
+/** Every table with documents, and the bin: what a change of several kinds runs over. */
+export const everything = (db: Database): Table[] => [
+  ...KIND_IDS.map((k) => db.table(kindOf(k).table)),
+  db.bin,
+  db.settings,
+];
+
+const INDICES = 'id, updated, *refs';
 
 /** The versions of the browser's store, oldest first. A published one is never edited; a change is a new entry. */
 export function openDatabase(name = DB_NAME): Database {
@@ -73,5 +119,72 @@ export function openDatabase(name = DB_NAME): Database {
       });
   });
   db.version(5).stores({ dances: 'id, updated' });
+  // Every kind in rows of one form, with what it names; a bin, and notes of what is not saved yet.
+  db.version(6)
+    .stores({
+      ...Object.fromEntries(KIND_IDS.map((k) => [kindOf(k).table, INDICES])),
+      bin: '++key, at',
+      notes: '[kind+id+session], [kind+id]',
+    })
+    .upgrade(toRows);
   return db;
 }
+
+/** Rows of the store's version 5 held their document under the name of its kind. */
+const HELD: Readonly<Record<KindId, readonly string[]>> = {
+  figure: ['version', 'figure'],
+  combination: ['combination'],
+  dance: ['dance'],
+};
+const WRITTEN: Readonly<Record<KindId, number>> = { figure: 4, combination: 3, dance: 1 };
+
+async function toRows(tx: Transaction): Promise<void> {
+  const old = new Map<KindId, Record<string, unknown>[]>();
+  for (const kind of KIND_IDS) old.set(kind, await tx.table(kindOf(kind).table).toArray());
+  const renamed = new Map<string, string>();
+  for (const [kind, rows] of old)
+    for (const { id } of rows as { id: string }[])
+      if (!isAddress(id)) renamed.set(refKey({ kind, id }), addressFrom(id, renamed.size));
+  const to = (r: Ref): string => renamed.get(refKey(r)) ?? r.id;
+  for (const [kind, rows] of old) {
+    const table = tx.table(kindOf(kind).table);
+    await table.clear();
+    await table.bulkPut(rows.map((r) => oldRow(kind, r, to)));
+  }
+}
+
+/** An id for one that makes no address. @example addressFrom('a#b', 0) // 'a-b-0' */
+const addressFrom = (id: string, n: number): string => `${id.replace(/[^\w-]+/g, '-').slice(0, 50)}-${n}`;
+
+function oldRow(kind: KindId, old: Record<string, unknown>, to: (r: Ref) => string): Row {
+  const { rev, updated } = old as { rev?: number; updated: number };
+  const was = String(old.id);
+  const schema = WRITTEN[kind];
+  const held = HELD[kind].map((k) => old[k]).find((d) => d !== undefined) as Docs[KindId];
+  const read = readDoc(kind, held, schema);
+  const doc = read.ok ? kindOf(kind).renamed(read.value as never, to) : held;
+  const id = to({ kind, id: was });
+  return { id, rev: rev ?? 1, updated, schema, doc, refs: refsOf(kind, doc, schema) };
+}
+
+/** What a document names, for the index; nothing where it cannot be read. */
+export function refsOf<K extends KindId>(kind: K, doc: unknown, schema: number): string[] {
+  const read = readDoc(kind, doc, schema);
+  return read.ok ? [...new Set(kindOf(kind).refs(read.value).map(refKey))] : [];
+}
+
+/** A row as it is written today. */
+export function rowFor<K extends KindId>(
+  kind: K,
+  doc: Docs[K],
+  rev: number,
+  updated: number,
+  by?: Row['by'],
+): Row<K> {
+  const { version } = kindOf(kind);
+  const refs = [...new Set(kindOf(kind).refs(doc).map(refKey))];
+  return { id: doc.id, rev, updated, schema: version, doc, refs, ...(by ? { by } : {}) };
+}
+
+/** An id that makes an address stays; any other is given anew. */
+export const addressOf = (id: string, makeId: () => string): string => (isAddress(id) ? id : makeId());

@@ -1,27 +1,77 @@
-import type { Combination } from '$lib/core/combination';
-import type { Result } from '$lib/core/base';
-import type { Figure } from '$lib/core/figure';
-import { loadCombination, saveCombination } from './combinations';
-import type { CombinationRow, Database, FigureRow } from './db';
-import { combinationJournal, figureJournal, type Journal } from './journal';
-import { loadFigure, saveFigure } from './repertoire';
-import type { SaveError } from './saving';
+import { combinationSchema, type Combination } from '$lib/core/combination';
+import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
+import type { Docs, KindId } from '$lib/core/library';
+import type { z } from 'zod';
+import { rowsOf, type Database, type Row } from './db';
+import { loadFigure, type FigureRow } from './figures';
+import { loadDoc } from './rows';
 
-/** Where documents of one kind are kept. */
-export interface Shelf<D extends { readonly id: string }, R extends { readonly rev: number }> {
-  readonly journal: Journal<D>;
-  readonly save: (doc: D, base: number, now: number) => Promise<Result<R, SaveError<R>>>;
-  readonly load: (id: string) => Promise<R | undefined>;
+/** What a screen needs of a stored document: its revision, and the document as it is worked on. */
+export interface Opened<D> {
+  readonly id: string;
+  readonly rev: number;
+  readonly updated: number;
+  readonly doc: D;
 }
 
-export const figureShelf = (db: Database): Shelf<Figure, FigureRow> => ({
-  journal: figureJournal,
-  save: (figure, base, now) => saveFigure(db, figure, base, now),
-  load: (id) => loadFigure(db, id),
+/**
+ * How documents of one kind are opened and kept: `stored` gives the form they are kept in, made from what they were
+ * read from; `load` reads one, grown on what it stands on today.
+ */
+export interface Shelf<K extends KindId, D extends { readonly id: string }, R extends Opened<D>> {
+  readonly kind: K;
+  readonly schema: z.ZodType;
+  readonly stored: (doc: D, base: R | undefined) => Docs[K];
+  /** The stored form as it is worked on; undefined where what it stands on is gone. */
+  readonly read: (stored: Docs[K]) => Promise<D | undefined>;
+  readonly load: (id: string) => Promise<R | undefined>;
+  readonly row: (id: string) => Promise<Row<K> | undefined>;
+}
+
+/** A figure opened, with what it is a version of as it was read from. */
+export interface OpenedFigure extends Opened<Figure> {
+  readonly row: FigureRow;
+}
+export type OpenedCombination = Opened<Combination>;
+export type FigureShelf = Shelf<'figure', Figure, OpenedFigure>;
+export type CombinationShelf = Shelf<'combination', Combination, OpenedCombination>;
+
+export const openedFigure = (row: FigureRow): OpenedFigure => ({
+  id: row.id,
+  rev: row.rev,
+  updated: row.updated,
+  doc: row.figure,
+  row,
 });
 
-export const combinationShelf = (db: Database): Shelf<Combination, CombinationRow> => ({
-  journal: combinationJournal,
-  save: (c, base, now) => saveCombination(db, c, base, now),
-  load: (id) => loadCombination(db, id),
+export const figureShelf = (db: Database): FigureShelf => ({
+  kind: 'figure',
+  schema: figureSchema,
+  stored: (figure, base) => {
+    const { version, source } = base?.row ?? {};
+    return version && source ? regrown(version, source, figure) : figure;
+  },
+  read: async (kept) => {
+    if (!isVersion(kept)) return kept;
+    const parent = await loadFigure(db, kept.of);
+    return parent && grow(kept, parent.figure).figure;
+  },
+  load: async (id) => {
+    const row = await loadFigure(db, id);
+    return row && openedFigure(row);
+  },
+  row: (id) => rowsOf(db, 'figure').get(id),
+});
+
+export const combinationShelf = (db: Database): CombinationShelf => ({
+  kind: 'combination',
+  schema: combinationSchema,
+  stored: (c) => c,
+  read: (c) => Promise.resolve(c),
+  load: async (id) => {
+    const row = await rowsOf(db, 'combination').get(id);
+    const doc = row && (await loadDoc(db, 'combination', id));
+    return doc && row && { id, rev: row.rev, updated: row.updated, doc };
+  },
+  row: (id) => rowsOf(db, 'combination').get(id),
 });

@@ -1,4 +1,5 @@
 export * from './angle';
 export * from './random';
 export * from './result';
+export * from './same';
 export * from './units';

@@ -26,7 +26,7 @@ export const combinationFileSchema = z
   .object({
     format: z.literal(COMBINATION_FORMAT),
     version: z.literal(COMBINATION_VERSION),
-    combinations: z.array(combinationInFile).max(2000),
+    combinations: z.array(combinationInFile).max(20_000),
     figures,
     versions,
   })
@@ -51,39 +51,37 @@ export function writeCombinations({ combinations, kept }: CombinationFile): stri
   return JSON.stringify(file, null, 2) + '\n';
 }
 
-/** True for a text that says it is a file of combinations. */
-export const saysCombinations = (text: string): boolean =>
-  text.slice(0, 400).includes(`"${COMBINATION_FORMAT}"`);
-
 /**
- * Reads a file of combinations, whole or not at all; errors name the place. Every figure a combination uses must be in
- * the file or among `known`. @example readCombinations(writeCombinations(file), () => true).ok // true
+ * Reads a file of combinations, whole or not at all; errors name the place. A combination may name a figure
+ * that is not in the file: it is read whole, and shows the gap. @example readCombinations(writeCombinations(file)).ok // true
  */
-export function readCombinations(
-  text: string,
-  known: (id: string) => boolean,
-): Result<CombinationFile, FileError> {
+export function readCombinations(text: string): Result<CombinationFile, FileError> {
   const parsed = parseText(text);
   if (!parsed.ok) return parsed;
-  const version = (parsed.value as { version?: unknown } | null)?.version;
+  return combinationsIn(parsed.value);
+}
+
+/** The same of what has been JSON. */
+export function combinationsIn(file: unknown): Result<CombinationFile, FileError> {
+  const version = (file as { version?: unknown } | null)?.version;
   if (typeof version === 'number' && version > COMBINATION_VERSION)
     return fail({
       at: 'version',
       message: `This file is version ${version}; this program reads up to ${COMBINATION_VERSION}. Update it first.`,
     });
-  const raw = lifted(parsed.value, version);
-  const file = combinationFileSchema.safeParse(raw);
-  if (!file.success) return fail(firstIssue(file.error.issues, raw));
-  const kept = parseKept(file.data);
+  const raw = lifted(file, version);
+  const read = combinationFileSchema.safeParse(raw);
+  if (!read.success) return fail(firstIssue(read.error.issues, raw));
+  const kept = parseKept(read.data);
   if (!kept.ok) return kept;
-  const combinations = file.data.combinations.map(
+  const combinations = read.data.combinations.map(
     (c) => ({ ...c, own: c.own.map((f) => ({ ...f, lines: f.lines.join('\n') })) }) as unknown as Combination,
   );
   for (const [i, c] of combinations.entries()) {
     const strange = strangeDance(c.own, `combinations[${i}].own`);
     if (strange) return fail(strange);
   }
-  return checked({ combinations, kept: kept.value }, known);
+  return uniqueCombinations({ combinations, kept: kept.value });
 }
 
 /** In version 2 no figure had a dance of the teacher's own; nothing else has changed since. */
@@ -101,20 +99,12 @@ const fromFirst = (file: Record<string, unknown>): Record<string, unknown> => ({
   versions: eachOf(file.versions, versionFirst),
 });
 
-function checked(file: CombinationFile, known: (id: string) => boolean): Result<CombinationFile, FileError> {
-  const ids = new Set(file.kept.map((k) => k.id));
+function uniqueCombinations(file: CombinationFile): Result<CombinationFile, FileError> {
   const seen = new Set<string>();
   for (const [i, c] of file.combinations.entries()) {
     if (seen.has(c.id))
       return fail({ at: `combinations[${i}].id`, message: 'Two combinations have the same id.' });
     seen.add(c.id);
-    const has = (id: string): boolean => ids.has(id) || known(id) || c.own.some((f) => f.id === id);
-    for (const [k, p] of c.parts.entries())
-      if (!has(p.figure))
-        return fail({
-          at: `combinations[${i}].parts[${k}].figure`,
-          message: `The figure “${p.figure}” is neither in the file nor here.`,
-        });
   }
   return ok(file);
 }

@@ -1,22 +1,39 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
-import { figureSchema, isVersion, type Figure, type Kept, type Version } from '../figure';
+import {
+  MOST_LINES,
+  MOST_TEXT,
+  figureFields,
+  isVersion,
+  type Figure,
+  type Kept,
+  type Version,
+} from '../figure';
 import { versionSchema } from '../figure/version-schema';
 import { shippedDance } from '../vocabulary';
+import { jsonPlace } from './json-place';
 import { eachOf, figureFirst, versionFirst } from './lift';
 
 export const FORMAT = 'brisk-partner/figures';
 export const VERSION = 4;
 
+/** Together no longer than the text they make. */
+const linesInFile = z
+  .array(z.string().max(MOST_TEXT))
+  .max(MOST_LINES)
+  .refine((list) => list.reduce((n, l) => n + l.length + 1, -1) <= MOST_TEXT, {
+    message: `more than ${MOST_TEXT} characters in all`,
+  });
+
 /** A figure in a file: as kept, with the breakdown as one string a line. */
-const figureInFile = figureSchema.extend({ lines: z.array(z.string().max(40_000)).max(2_000) }).strict();
+const figureInFile = figureFields.extend({ lines: linesInFile }).strict();
 /** The file: a header, figures, and versions of figures, which hold only what they change. Version 4. */
 export const fileSchema = z
   .object({
     format: z.literal(FORMAT),
     version: z.literal(VERSION),
-    figures: z.array(figureInFile).max(20_000),
-    versions: z.array(versionSchema.strict()).max(20_000),
+    figures: z.array(figureInFile).max(100_000),
+    versions: z.array(versionSchema.strict()).max(100_000),
   })
   .strict();
 
@@ -106,8 +123,12 @@ export function migrate(
  */
 export function readJson(text: string): Result<Kept[], FileError> {
   const parsed = parseText(text);
-  if (!parsed.ok) return parsed;
-  const current = migrate(parsed.value, MIGRATIONS, VERSION);
+  return parsed.ok ? figuresIn(parsed.value) : parsed;
+}
+
+/** The same of what has been JSON. */
+export function figuresIn(raw: unknown): Result<Kept[], FileError> {
+  const current = migrate(raw, MIGRATIONS, VERSION);
   if (!current.ok) return current;
   const file = fileSchema.safeParse(current.value);
   if (!file.success) return fail(firstIssue(file.error.issues, current.value));
@@ -157,13 +178,6 @@ export function parseText(text: string): Result<unknown, FileError> {
       message: 'This is not JSON: it breaks off or has a stray character here.',
     });
   }
-}
-
-function jsonPlace(text: string, error: unknown): string {
-  const found = /position (\d+)/.exec(error instanceof Error ? error.message : '');
-  const at = found ? Number(found[1]) : text.length;
-  const before = text.slice(0, at).split('\n');
-  return `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`;
 }
 
 /** JSON Schema 2020-12 of the file format, produced from the same types that read it. */

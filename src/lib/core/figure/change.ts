@@ -1,4 +1,4 @@
-import { ok, type Ticks } from '../base';
+import { ok, same, type Ticks } from '../base';
 import { parse, printItem, readItem, type Body } from '../notation';
 import { sayCount, tickOf } from '../time';
 import { TRACK_NAMES, isMoveTrack, type Sub, type Track } from '../vocabulary';
@@ -48,7 +48,6 @@ const KEPT = new Set(['id', 'lines']);
 /** A version has a name, a level and a remark of its own: its parent's are no correction of them. */
 const OWN = new Set(['name', 'level', 'mistake', 'notes', 'cautions']);
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const textOf = (content: Body | string): string =>
   typeof content === 'string' ? content : printItem(content);
 

@@ -1,6 +1,11 @@
 import { z } from 'zod';
 import { danceSchema, type OwnDance } from './dance-schema';
-import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS } from '../vocabulary';
+import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS, shippedDance } from '../vocabulary';
+
+/** Longest breakdown, in characters and in lines. */
+export const MOST_TEXT = 40_000;
+export const MOST_LINES = 2_000;
+const linesIn = (t: string): number => t.split('\n').length;
 
 const text = (max: number) => z.string().max(max);
 const foot = z.enum(['L', 'R']);
@@ -35,7 +40,7 @@ export const endSchema = z.object({
  * `sameFoot` and `ownTiming` are the counts at which the partners are on the same foot, or step at different
  * times, on purpose. `repeat` dances a span of counts several times.
  */
-export const figureSchema = z.object({
+export const figureFields = z.object({
   id: z.string().min(1).max(64),
   name: text(120).min(1),
   /** The name of a dance that ships, or of the teacher's own in `ownDance`. */
@@ -59,10 +64,18 @@ export const figureSchema = z.object({
   cautions: z.array(text(300)).max(20),
   /** Said when the figure holds a mistake on purpose. */
   mistake: text(300).optional(),
-  lines: text(40_000),
+  lines: text(MOST_TEXT).refine((t) => linesIn(t) <= MOST_LINES, {
+    message: `more than ${MOST_LINES} lines`,
+  }),
 });
 
-type Loose = z.infer<typeof figureSchema>;
+/** The same, whose dance is one that ships or told by the figure itself. */
+export const figureSchema = figureFields.refine(
+  (f) => shippedDance(f.dance) !== undefined || f.ownDance?.id === f.dance,
+  { message: 'it is no dance that ships, and ownDance does not say what it is', path: ['dance'] },
+);
+
+type Loose = z.infer<typeof figureFields>;
 /** Absent keys are absent, never undefined. */
 export type Figure = Readonly<
   Omit<Loose, 'end' | 'repeat' | 'mistake' | 'ownDance'> & {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { TRACK_NAMES } from '../vocabulary';
+import { TRACK_NAMES, shippedDance } from '../vocabulary';
+import { figureFields } from './schema';
 
 /** Versions in files. Apart from the figure's schema: only files need it. */
 const place = z
@@ -26,13 +27,45 @@ export const itemChangeSchema = z
   })
   .refine((c) => c.at !== undefined || c.to !== undefined, { message: 'says nothing' });
 
+/** Text of all items of one change, in characters. */
+const MOST_WORDS = 60_000;
+
+const DETAILS = figureFields.shape;
+type DetailKey = Exclude<keyof typeof DETAILS, 'id' | 'lines'>;
+const isDetail = (key: string): key is DetailKey => key in DETAILS && key !== 'id' && key !== 'lines';
+
+/** What a change of a detail is worth is decided by the same schema that reads the figure. */
+const detailChangeSchema = z
+  .record(z.string().max(40), z.object({ was: z.json().optional(), now: z.json().optional() }))
+  .superRefine((details, ctx) => {
+    for (const [key, { now }] of Object.entries(details)) {
+      if (!isDetail(key)) {
+        ctx.addIssue({ code: 'custom', path: [key], message: 'a figure has no such detail' });
+        continue;
+      }
+      const read = DETAILS[key].safeParse(now);
+      const issue = read.error?.issues[0];
+      if (issue) ctx.addIssue({ code: 'custom', path: [key, 'now', ...issue.path], message: issue.message });
+    }
+    const { dance, ownDance } = details;
+    const own = ownDance?.now as { id?: unknown } | undefined;
+    if (typeof dance?.now === 'string' && !shippedDance(dance.now) && own?.id !== dance.now)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['dance', 'now'],
+        message: `“${dance.now}” is no dance that ships, and ownDance does not say what it is`,
+      });
+  });
+
 /** A change of a figure: details by name, items of its lines, and the lines that are no breakdown. */
 export const changeSchema = z.object({
-  details: z.record(
-    z.string().max(40),
-    z.object({ was: z.unknown().optional(), now: z.unknown().optional() }),
-  ),
-  items: z.array(itemChangeSchema).max(4000),
+  details: detailChangeSchema,
+  items: z
+    .array(itemChangeSchema)
+    .max(4000)
+    .refine((list) => list.reduce((n, i) => n + (i.now?.length ?? 0), 0) <= MOST_WORDS, {
+      message: `more than ${MOST_WORDS} characters`,
+    }),
   /** Remarks and lines that cannot be read, where they differ. */
   remarks: z.object({ was: z.string().max(40_000), now: z.string().max(40_000) }).optional(),
 });

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base';
+import { fail, ok, same, type Result } from '../base';
 import { applyChange, changeBetween, type Change, type Conflict, type ItemChange } from './change';
 import type { Figure } from './schema';
 
@@ -20,9 +20,15 @@ export interface Grown {
   readonly conflicts: readonly Conflict[];
 }
 
-export type GrowthFailure =
-  | { readonly code: 'no-parent'; readonly id: string; readonly of: string }
-  | { readonly code: 'circle'; readonly id: string; readonly of: string };
+/** How many versions may stand on one another. Our choice: far beyond any family met. */
+export const MOST_DEPTH = 32;
+
+/** Why a version cannot be grown; `of` is where its line breaks off. */
+export interface GrowthFailure {
+  readonly code: 'no-parent' | 'circle' | 'too-deep';
+  readonly id: string;
+  readonly of: string;
+}
 
 /** `figure` as a version of `parent`. @example asVersion(parent, { ...parent, id: 'b', level: 2 }).change.items // [] */
 export const asVersion = (parent: Figure, figure: Figure): Version => ({
@@ -38,30 +44,63 @@ export function grow(version: Version, parent: Figure): Grown {
 }
 
 /**
- * Every kept thing as a figure: versions grow on their parents, however deep. Errors name those whose parent is not
- * there, or that are versions of themselves in a circle. O(figures).
+ * Every kept thing as a figure: versions grow on their parents. Errors name those whose parent is not there, that are
+ * versions of themselves in a circle, or that stand more than {@link MOST_DEPTH} deep; those of a parent that cannot be
+ * grown fail with it. O(figures).
  */
 export function growAll(kept: ReadonlyMap<string, Kept>): Map<string, Result<Grown, GrowthFailure>> {
   const grown = new Map<string, Result<Grown, GrowthFailure>>();
-  const open = new Set<string>();
-  const one = (id: string, k: Kept): Result<Grown, GrowthFailure> => {
-    const done = grown.get(id);
-    if (done) return done;
-    const result = isVersion(k) ? version(k) : ok<Grown>({ figure: k, conflicts: [] });
-    grown.set(id, result);
-    return result;
-  };
-  const version = (v: Version): Result<Grown, GrowthFailure> => {
-    const parent = kept.get(v.of);
-    if (!parent) return fail({ code: 'no-parent', id: v.id, of: v.of });
-    if (open.has(v.id)) return fail({ code: 'circle', id: v.id, of: v.of });
-    open.add(v.id);
-    const on = one(v.of, parent);
-    open.delete(v.id);
-    return on.ok ? ok(grow(v, on.value.figure)) : fail({ ...on.error, id: v.id });
-  };
-  for (const [id, k] of kept) one(id, k);
-  return grown;
+  for (const id of kept.keys()) growLine(id, kept, grown);
+  const inOrder = new Map<string, Result<Grown, GrowthFailure>>();
+  for (const id of kept.keys()) {
+    const g = grown.get(id);
+    if (g) inOrder.set(id, g);
+  }
+  return inOrder;
+}
+
+/** Grows one figure and all it stands on that is not grown yet, the lowest first. */
+function growLine(
+  id: string,
+  kept: ReadonlyMap<string, Kept>,
+  grown: Map<string, Result<Grown, GrowthFailure>>,
+): void {
+  const line: Version[] = [];
+  const seen = new Set<string>();
+  let at: string = id;
+  let broken: GrowthFailure['code'] | undefined;
+  for (;;) {
+    if (grown.has(at)) break;
+    const k = kept.get(at);
+    if (!k) broken = 'no-parent';
+    else if (seen.has(at)) broken = 'circle';
+    if (!k || broken) break;
+    seen.add(at);
+    if (!isVersion(k)) {
+      grown.set(at, ok<Grown>({ figure: k, conflicts: [] }));
+      break;
+    }
+    line.push(k);
+    at = k.of;
+  }
+  for (const v of line.reverse()) {
+    const on = grown.get(v.of);
+    if (broken || !on) grown.set(v.id, fail({ code: broken ?? 'no-parent', id: v.id, of: at }));
+    else if (!on.ok) grown.set(v.id, fail({ ...on.error, id: v.id }));
+    else if (depthOf(v, kept) > MOST_DEPTH) grown.set(v.id, fail({ code: 'too-deep', id: v.id, of: v.of }));
+    else grown.set(v.id, ok(grow(v, on.value.figure)));
+  }
+}
+
+/** How many figures a version stands on; counting ends once there are too many. */
+function depthOf(v: Version, kept: ReadonlyMap<string, Kept>): number {
+  let depth = 0;
+  let k: Kept | undefined = v;
+  while (k && isVersion(k) && depth <= MOST_DEPTH) {
+    depth++;
+    k = kept.get(k.of);
+  }
+  return depth;
 }
 
 /**
@@ -111,7 +150,6 @@ export function settle(version: Version, conflict: Conflict, choice: Choice): Ve
     }
   }
 }
-const same = (a: ItemChange, b: ItemChange): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 function settled(c: Extract<Conflict, { item: ItemChange }>, choice: Choice): ItemChange[] {
   const { item } = c;

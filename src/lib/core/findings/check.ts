@@ -1,5 +1,5 @@
 import { analyse, type Analysis, type Heights } from '../analysis';
-import { TICKS_PER_BEAT } from '../base';
+import { TICKS_PER_BEAT, same } from '../base';
 import { applyEdits, type Figure } from '../figure';
 import {
   armLocks,
@@ -208,6 +208,5 @@ const isAmong = (f: Finding, list: readonly Finding[]): boolean =>
   list.some((k) => k.code === f.code && k.role === f.role && Math.abs(k.tick - f.tick) <= TICKS_PER_BEAT);
 
 const sameOffer = (a: Remedy, b: Remedy): boolean =>
-  a.code === b.code && a.role === b.role && JSON.stringify(a.details) === JSON.stringify(b.details);
-const sameFigure = (a: Figure, b: Figure): boolean =>
-  a.lines === b.lines && JSON.stringify(a) === JSON.stringify(b);
+  a.code === b.code && a.role === b.role && same(a.details, b.details);
+const sameFigure = (a: Figure, b: Figure): boolean => a.lines === b.lines && same(a, b);

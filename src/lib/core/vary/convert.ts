@@ -1,4 +1,4 @@
-import { fail, ok, otherFoot, signedHeading, type Result } from '../base';
+import { fail, ok, otherFoot, same, signedHeading, type Result } from '../base';
 import type { Figure, Row } from '../figure';
 import { printHands, readHands, type Body, type Choice, type HandAct, type Which } from '../notation';
 import { FORMATIONS, HOLDS, type FormationId, type HoldId } from '../vocabulary';
@@ -158,7 +158,7 @@ function exchangeTracks(lines: string): string {
 function exchangedRow(r: Row<string>): Row<string> {
   const { acts, unknown } = readHands(r.content);
   const exchanged = acts.map(exchangedAct);
-  if (unknown.length > 0 || JSON.stringify(exchanged) === JSON.stringify(acts)) return r;
+  if (unknown.length > 0 || same(exchanged, acts)) return r;
   return { ...r, content: printHands(exchanged) };
 }
 

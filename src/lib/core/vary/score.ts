@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, fail, ok, type Result, type Role, type Ticks } from '../base';
+import { TICKS_PER_BEAT, fail, ok, same, type Result, type Role, type Ticks } from '../base';
 import {
   openUnit,
   rewriteTrack,
@@ -86,7 +86,7 @@ function withTail(rows: readonly Row[]): readonly Row[] {
 }
 
 const sameRow = (a: Row, b: Row | undefined): boolean =>
-  b !== undefined && a.tick === b.tick && JSON.stringify(a.content) === JSON.stringify(b.content);
+  b !== undefined && a.tick === b.tick && same(a.content, b.content);
 
 export const moved = <R extends Row>(row: R, tick: Ticks): R =>
   row.tick === tick

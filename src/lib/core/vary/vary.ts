@@ -1,4 +1,4 @@
-import { fail, never, ok, type Result } from '../base';
+import { fail, never, ok, same, type Result } from '../base';
 import { analyse, type Heights } from '../analysis';
 import { applyEdit, applyEdits, changeBetween, type Figure } from '../figure';
 import { check, fixesFor, keyOf, type RemedyCode } from '../findings';
@@ -62,8 +62,7 @@ export function propose(figure: Figure, v: Variation, heights?: Heights): Result
   const made = vary(figure, v, heights);
   if (!made.ok) return made;
   const result = made.value;
-  if (result.lines === figure.lines && JSON.stringify(result) === JSON.stringify(figure))
-    return fail('no-such-place');
+  if (same(result, figure)) return fail('no-such-place');
   return ok({ variation: v, change: changeBetween(figure, result), result, mends: [] });
 }
 

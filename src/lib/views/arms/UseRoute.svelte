@@ -6,9 +6,19 @@
   import { applyEdits, writeRoute, type Figure } from '$lib/core/figure';
   import { check } from '$lib/core/findings';
   import { sayCount } from '$lib/core/time';
-  import { routeFailureText } from '$lib/messages';
+  import { actText, routeFailureText, usesText } from '$lib/messages';
+  import { nanoid } from 'nanoid';
   import { app } from '$lib/state/app.svelte';
-  import { loadAll, readable, saveFigure, type FigureRow } from '$lib/storage';
+  import {
+    acting,
+    create,
+    figureShelf,
+    loadAll,
+    openedFigure,
+    usesOf,
+    type FigureRow,
+    type Use,
+  } from '$lib/storage';
 
   let {
     route,
@@ -20,13 +30,24 @@
   let chosen = $state(origin?.id ?? '');
   // svelte-ignore state_referenced_locally
   let beat = $state(origin ? origin.count + 1 : 3);
-  /** The figure as it was before, and the revision the route was written as. */
-  let done: { before: Figure; rev: number; undone: boolean } | undefined = $state.raw();
+  let done: { id: string; name: string } | undefined = $state.raw();
+  /** Where else the chosen figure is danced: it changes there, too. */
+  let uses: readonly Use[] = $state.raw([]);
+  $effect(() => {
+    const id = chosen;
+    uses = [];
+    if (id === '') return;
+    void app
+      .db()
+      .then((db) => usesOf(db, 'figure', id))
+      .then((found) => {
+        if (chosen === id) uses = found;
+      });
+  });
   let problem = $state('');
 
   onMount(async () => {
-    const { rows } = readable(await loadAll(await app.db()));
-    stored = rows.toSorted((a, b) => a.figure.name.localeCompare(b.figure.name));
+    stored = (await loadAll(await app.db())).toSorted((a, b) => a.figure.name.localeCompare(b.figure.name));
   });
 
   const entry = $derived(stored.find((s) => s.figure.id === chosen));
@@ -48,30 +69,39 @@
   });
 
   async function use() {
-    if (!entry || !written?.figure) return;
-    const saved = await saveFigure(await app.db(), written.figure, entry.rev, Date.now());
-    if (saved.ok) done = { before: entry.figure, rev: saved.value.rev, undone: false };
-    else problem = 'The figure has been changed elsewhere meanwhile. Close this and try again.';
+    const figure = written?.figure;
+    if (!entry || !figure) return;
+    const db = await app.db();
+    const what = { code: 'route', kind: 'figure', name: entry.figure.name } as const;
+    try {
+      const { act } = await acting(db, what, Date.now(), async (w) => {
+        const now = await figureShelf(db).load(entry.id);
+        if (now?.rev !== entry.rev)
+          throw new Error('It has been changed meanwhile. Close this and try again.');
+        return w.put('figure', figureShelf(db).stored(figure, openedFigure(entry)));
+      });
+      done = { id: entry.id, name: entry.figure.name };
+      app.did(`${actText(what)}.`, act);
+    } catch (e) {
+      problem = e instanceof Error ? e.message : String(e);
+    }
   }
 
-  async function takeOut() {
-    if (!done) return;
-    const saved = await saveFigure(await app.db(), done.before, done.rev, Date.now());
-    if (saved.ok) done = { ...done, rev: saved.value.rev, undone: true };
-    else problem = 'The figure has been changed since; open it and undo there.';
+  /** The figure stays as it is; the way is written into a copy. */
+  async function useCopy() {
+    const figure = written?.figure;
+    if (!entry || !figure) return;
+    const copy: Figure = { ...figure, id: nanoid(12), name: `${figure.name} (another way)`.slice(0, 120) };
+    const saved = await create(await app.db(), 'figure', copy, Date.now());
+    if (saved.ok) done = { id: copy.id, name: copy.name };
+    else problem = 'The copy could not be stored.';
   }
 </script>
 
 <div class="use">
   {#if done}
-    <p role="status">
-      {done.undone ? 'Taken out again of' : 'Written into'}
-      <a href="/figures/{done.before.id}">{done.before.name}</a>.
-    </p>
-    {#if problem}<p class="warn" role="alert">{problem}</p>{/if}
-    <p class="row">
-      {#if !done.undone}<button onclick={takeOut}>Undo</button>{/if}<button onclick={close}>Close</button>
-    </p>
+    <p role="status">Written into <a href="/figures/{done.id}">{done.name}</a>.</p>
+    <p class="row"><button onclick={close}>Close</button></p>
   {:else}
     <label
       >into <select bind:value={chosen}>
@@ -95,10 +125,14 @@
           : ''}
       </p>
     {/if}
+    {#if uses.length > 0}
+      <p>It is also used in {usesText(uses)}, and changes there, too. A copy leaves those alone.</p>
+    {/if}
     {#if problem}<p class="warn" role="alert">{problem}</p>{/if}
     <p class="row">
-      <button disabled={!written?.figure} onclick={use}>Write it in</button><button onclick={close}
-        >Cancel</button
+      <button disabled={!written?.figure} onclick={use}>Write it in</button>
+      <button disabled={!written?.figure} onclick={useCopy}>Write it into a copy</button><button
+        onclick={close}>Cancel</button
       >
     </p>
   {/if}

@@ -2,11 +2,11 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import { dancesIn } from '$lib/core/combination';
-  import { list } from '$lib/messages';
+  import { list, refusedText, verdictText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
-  import { loadKept, saveCombination, saveFigure } from '$lib/storage';
+  import { create, loadDocs } from '$lib/storage';
   import { exportCallSheet, exportCaptions, exportCombinations, exportCombinationCsv } from './export';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
 
@@ -18,14 +18,19 @@
   let { board, saver, open = $bindable() }: { board: Board; saver: CombinationSaver; open: Open } = $props();
 
   const c = $derived(board.combination);
-  const empty = $derived(board.plan.passes.length === 0);
+  const empty = $derived(board.plan.passes.length === 0 && board.plan.missing.length === 0);
 
   function whole() {
     board.dance();
     return board.danced?.whole;
   }
   async function file() {
-    await exportCombinations([c], await loadKept(await app.db()), c.name);
+    const kept = await loadDocs(await app.db(), 'figure');
+    await exportCombinations(
+      [c],
+      kept.map((r) => r.doc),
+      c.name,
+    );
   }
   function away(how: (w: NonNullable<ReturnType<typeof whole>>) => unknown) {
     const w = whole();
@@ -33,7 +38,7 @@
   }
   async function duplicate() {
     const copy = { ...c, id: nanoid(12), name: `${c.name} (copy)`.slice(0, 120) };
-    const saved = await saveCombination(await app.db(), copy, 0, Date.now());
+    const saved = await create(await app.db(), 'combination', copy, Date.now());
     if (saved.ok) await goto(`/combinations/${copy.id}`);
     else board.notice = 'The copy could not be stored.';
   }
@@ -42,9 +47,13 @@
     const w = whole();
     if (!w) return;
     const figure = { ...w.figure, id: nanoid(12) };
-    const saved = await saveFigure(await app.db(), figure, 0, Date.now());
+    const saved = await create(await app.db(), 'figure', figure, Date.now());
     if (saved.ok) await goto(`/figures/${figure.id}`);
-    else board.notice = 'The figure could not be stored.';
+    else
+      board.notice =
+        saved.error.type === 'unreadable'
+          ? refusedText(saved.error.at, saved.error.message)
+          : 'The figure could not be stored.';
   }
 </script>
 
@@ -57,11 +66,7 @@
   {#snippet facts()}
     <p class="facts">
       {list(dancesIn(board.plan)) || 'nothing on the board yet'}{#if !empty}&nbsp;· {board.plan.beats} beats at
-        {c.tempo.map((t) => t.bpm).join(', then ')} a minute · {board.gaps.length === 0
-          ? 'every joint holds'
-          : board.gaps.length === 1
-            ? 'one joint does not fit'
-            : `${board.gaps.length} joints do not fit`}{/if}
+        {c.tempo.map((t) => t.bpm).join(', then ')} a minute · {verdictText(board.plan)}{/if}
     </p>
   {/snippet}
   {#snippet tools()}

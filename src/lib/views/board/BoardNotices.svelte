@@ -4,7 +4,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
-  import { deleteCombination, restoreCombination, saveCombination } from '$lib/storage';
+  import { deleteDocument } from '$lib/storage';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
 
   let {
@@ -15,20 +15,19 @@
   }: { board: Board; saver: CombinationSaver; news: string; deleting: boolean } = $props();
 
   async function remove() {
-    const db = await app.db();
-    const row = await deleteCombination(db, board.combination.id);
-    const restore = () => (row ? restoreCombination(db, row) : Promise.resolve());
-    app.deleted = { name: board.combination.name, list: '/combinations', restore };
+    const { act, name } = await deleteDocument(
+      await app.db(),
+      'combination',
+      board.combination.id,
+      Date.now(),
+    );
+    app.did(`“${name}” is deleted.`, act, '/combinations');
     await goto('/combinations');
   }
   async function takeTheirs() {
-    const { theirs, mine } = saver.takeTheirs();
-    if (mine) {
-      const copy = { ...mine, id: nanoid(12), name: `${mine.name} (mine)`.slice(0, 120) };
-      await saveCombination(await app.db(), copy, 0, Date.now());
-    }
-    if (theirs) board.replace(theirs.combination);
-    else await goto('/combinations');
+    const theirs = await saver.takeTheirs(() => nanoid(12));
+    if (theirs === 'gone') await goto('/combinations');
+    else if (theirs) board.replace(theirs.doc);
   }
 </script>
 

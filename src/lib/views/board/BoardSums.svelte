@@ -4,6 +4,7 @@
     beatsText,
     driftText,
     findingText,
+    goneText,
     hitText,
     leftoverText,
     lengthText,
@@ -31,7 +32,10 @@
     <div>
       <dt>Length</dt>
       <dd>
-        {lengthText(plan.beats, foldOfPlan(plan))} · {minutesText(board.seconds)}
+        {lengthText(plan.beats, foldOfPlan(plan))} · {minutesText(
+          board.seconds,
+        )}{#if plan.missing.length > 0},
+          <span class="bad">without what is gone</span>{/if}
       </dd>
     </div>
     <div>
@@ -115,7 +119,11 @@
       {/each}
       {#if worst.length > 8}<li class="quiet">and {worst.length - 8} more</li>{/if}
     </ul>
-  {:else if danced}<p class="good">Danced through from the first count to the last: nothing to mend.</p>{/if}
+  {:else if plan.missing.length > 0}<p class="bad">
+      What is left was danced through; {goneText(plan.missing.length)}.
+    </p>{:else if danced}<p class="good">
+      Danced through from the first count to the last: nothing to mend.
+    </p>{/if}
 </section>
 
 <style>

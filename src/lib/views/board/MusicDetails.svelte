@@ -10,7 +10,7 @@
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { fill } from '$lib/core/composer';
   import { app } from '$lib/state/app.svelte';
-  import { loadCombinations, type CombinationRow } from '$lib/storage';
+  import { loadDocs } from '$lib/storage';
   import type { Board } from '$lib/state/board.svelte';
 
   let { board }: { board: Board } = $props();
@@ -67,19 +67,19 @@
         : `${cut} taken off the end${filled || (left > 0 ? `; ${left} beats are left over` : '')}.`;
   }
 
-  let others: CombinationRow[] = $state.raw([]);
+  let others: Combination[] = $state.raw([]);
   let other = $state('');
   $effect(() => {
     void app
       .db()
-      .then(loadCombinations)
-      .then((rows) => (others = rows.filter((r) => r.id !== c.id)));
+      .then((db) => loadDocs(db, 'combination'))
+      .then((rows) => (others = rows.map((r) => r.doc).filter((o) => o.id !== c.id)));
   });
   function join() {
     const row = others.find((r) => r.id === other);
     if (!row) return;
     const before = board.plan.passes.length;
-    board.become({ ...merged(c, row.combination, board.repertoire, board.key), name: c.name });
+    board.become({ ...merged(c, row, board.repertoire, board.key), name: c.name });
     board.chooseJoint(before);
   }
   const bars = $derived(board.plan.end / TICKS_PER_BEAT);
@@ -100,7 +100,10 @@
       min="1"
       max="4096"
       value={c.start}
-      onchange={(e) => set({ start: Math.max(1, Math.round(Number(e.currentTarget.value)) || 1) })}
+      onchange={(e) => {
+        set({ start: Number(e.currentTarget.value) });
+        e.currentTarget.value = String(c.start);
+      }}
     /></label
   >
   <label
@@ -161,8 +164,7 @@
   <fieldset>
     <legend>merge: add another combination at the end</legend>
     <select bind:value={other} aria-label="Combination to add"
-      ><option value="">choose one</option>{#each others as o (o.id)}<option value={o.id}
-          >{o.combination.name}</option
+      ><option value="">choose one</option>{#each others as o (o.id)}<option value={o.id}>{o.name}</option
         >{/each}</select
     >
     <button onclick={join} disabled={!other}>Add it</button>

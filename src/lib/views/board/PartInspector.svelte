@@ -65,7 +65,10 @@
           max="32"
           value={part.times}
           aria-label="Times in a row"
-          onchange={(e) => board.times(at, Number(e.currentTarget.value) || 1)}
+          onchange={(e) => {
+            board.times(at, Number(e.currentTarget.value));
+            e.currentTarget.value = String(board.combination.parts[at]?.times ?? 1);
+          }}
         /> times</label
       >
       <button onclick={() => board.move(at, at - 1)} disabled={at === 0} aria-label="Earlier"

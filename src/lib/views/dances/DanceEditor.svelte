@@ -15,6 +15,7 @@
     type HoldId,
   } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
+  import { actText } from '$lib/messages';
   import { saveDance } from '$lib/storage';
 
   /** One dance of the teacher's own, with every field that ships with the others. */
@@ -81,6 +82,8 @@
       return;
     }
     await app.refreshDances();
+    if (!fresh)
+      app.did(`${actText({ code: 'dance-changed', kind: 'dance', name: read.data.name })}.`, kept.value.act);
     saved(read.data);
   }
 </script>

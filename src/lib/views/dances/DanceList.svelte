@@ -2,9 +2,9 @@
   import { nanoid } from 'nanoid';
   import { newDance, type OwnDance } from '$lib/core/figure';
   import { danceOf, type Dance } from '$lib/core/vocabulary';
-  import { list } from '$lib/messages';
+  import { usesText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { deleteDance, restoreDance, type DanceUse } from '$lib/storage';
+  import { deleteDance, type Use } from '$lib/storage';
   import DanceChoice from './DanceChoice.svelte';
   import DanceEditor from './DanceEditor.svelte';
 
@@ -12,7 +12,7 @@
   let { done }: { done: (said: string) => void } = $props();
 
   let editing: { dance: OwnDance; fresh: boolean } | undefined = $state.raw();
-  let asked: { dance: OwnDance; uses: readonly DanceUse[]; instead: Dance } | undefined = $state.raw();
+  let asked: { dance: OwnDance; uses: readonly Use[]; instead: Dance } | undefined = $state.raw();
   let like: Dance = $state.raw(danceOf({ dance: 'social-walk' }));
 
   const FRAMES = { slot: 'in a lane', 'line-of-dance': 'round the room', spot: 'on the spot' } as const;
@@ -26,17 +26,9 @@
     }
     asked = undefined;
     await app.refreshDances();
-    const { figures } = result.value;
+    const { figures, act } = result.value;
     done(`“${dance.name}” was deleted${instead ? `; ${figures} now danced as ${instead.name}` : ''}.`);
-    if (!instead)
-      app.deleted = {
-        name: dance.name,
-        list: '/data',
-        restore: async () => {
-          await restoreDance(db, dance, Date.now());
-          await app.refreshDances();
-        },
-      };
+    app.did(`“${dance.name}” is deleted.`, act, '/data');
   }
 </script>
 
@@ -67,10 +59,7 @@
 {#if asked}
   <div class="ask" role="alertdialog" aria-label="The dance is in use">
     <p>
-      “{asked.dance.name}” is danced in {list(asked.uses.slice(0, 6).map((u) => `“${u.name}”`))}{asked.uses
-        .length > 6
-        ? ` and ${asked.uses.length - 6} more`
-        : ''}. What should they be danced as?
+      “{asked.dance.name}” is danced in {usesText(asked.uses)}. What should they be danced as?
     </p>
     <p class="row">
       <label class="visually-hidden" for="dance-instead">Danced as</label>

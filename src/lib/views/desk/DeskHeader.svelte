@@ -4,11 +4,11 @@
   import { gistOf } from '$lib/core/likeness';
   import { printLine } from '$lib/core/notation';
   import { FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
-  import { gistText } from '$lib/messages';
+  import { actText, gistText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
-  import { loadFigure, loadKeptWith, saveFigure, standAlone } from '$lib/storage';
+  import { create, loadFigure, loadKeptWith, openedFigure, standAlone } from '$lib/storage';
   import { exportCsv, exportJson, exportText } from './export';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
 
@@ -45,14 +45,20 @@
   }
   async function duplicate() {
     const copy = { ...f, id: nanoid(12), name: `${f.name} (copy)`.slice(0, 120) };
-    const saved = await saveFigure(await app.db(), copy, 0, Date.now());
+    const saved = await create(await app.db(), 'figure', copy, Date.now());
     if (saved.ok) await goto(`/figures/${copy.id}`);
+    else desk.notice = 'The copy could not be stored.';
   }
   async function alone() {
-    const row = await standAlone(await app.db(), f.id, Date.now());
-    if (!row) return;
-    saver.adopt(row);
-    desk.kept = row;
+    let act: number | undefined;
+    const made = await saver.through(async () => {
+      const done = await standAlone(await app.db(), f.id, Date.now());
+      act = done?.act;
+      return done && openedFigure(done.row);
+    });
+    if (!made) return;
+    desk.kept = made.row;
+    app.did(actText({ code: 'stands-alone', kind: 'figure', name: f.name }), act);
   }
   async function file() {
     exportJson(await loadKeptWith(await app.db(), f.id), f.name);

@@ -2,11 +2,11 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import type { Choice, Conflict } from '$lib/core/figure';
-  import { conflictText, list } from '$lib/messages';
+  import { actText, conflictText, usesText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
-  import { combinationsWith, deleteFigure, restoreFigures, saveFigure, settleConflict } from '$lib/storage';
+  import { deleteDocument, openedFigure, settleConflict, usesOf, type Use } from '$lib/storage';
   import Band from '$lib/views/shell/Band.svelte';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
 
@@ -17,41 +17,44 @@
     deleting = $bindable(),
   }: { desk: Desk; saver: FigureSaver; news: string; deleting: boolean } = $props();
 
-  /** Where it is danced: a combination loses it with the figure. */
-  let used: string[] = $state.raw([]);
+  /** Where it is used: a combination loses it with the figure, a version goes on without it. */
+  let used: readonly Use[] = $state.raw([]);
   $effect(() => {
     if (!deleting) return;
     const { id } = desk.figure;
     void app
       .db()
-      .then((db) => combinationsWith(db, id))
-      .then((rows) => (used = rows.map((r) => r.combination.name)));
+      .then((db) => usesOf(db, 'figure', id))
+      .then((uses) => (used = uses.filter((u) => u.kind === 'combination')));
   });
   const stays = $derived(
-    `What has grown out of it stays.${used.length > 0 ? ` It is danced in ${list(used.map((n) => `“${n}”`))}.` : ''}`,
+    `What has grown out of it stays.${used.length > 0 ? ` It is danced in ${usesText(used)}, which then shows a gap.` : ''}`,
   );
 
   async function remove() {
-    const db = await app.db();
-    const before = await deleteFigure(db, desk.figure.id);
-    app.deleted = { name: desk.figure.name, list: '/figures', restore: () => restoreFigures(db, before) };
+    const { act, name } = await deleteDocument(await app.db(), 'figure', desk.figure.id, Date.now());
+    app.did(`“${name}” is deleted.`, act, '/figures');
     await goto('/figures');
   }
   async function takeTheirs() {
-    const { theirs, mine } = saver.takeTheirs();
-    if (mine) {
-      const copy = { ...mine, id: nanoid(12), name: `${mine.name} (mine)`.slice(0, 120) };
-      await saveFigure(await app.db(), copy, 0, Date.now());
+    const theirs = await saver.takeTheirs(() => nanoid(12));
+    if (theirs === 'gone') await goto('/figures');
+    else if (theirs) {
+      desk.replace(theirs.doc);
+      desk.kept = theirs.row;
     }
-    if (theirs) desk.replace(theirs.figure);
-    else await goto('/figures');
   }
   async function decide(conflict: Conflict, choice: Choice) {
-    const row = await settleConflict(await app.db(), desk.figure.id, conflict, choice, Date.now());
-    if (!row) return;
-    saver.adopt(row);
-    desk.replace(row.figure);
-    desk.kept = row;
+    let act: number | undefined;
+    const made = await saver.through(async () => {
+      const done = await settleConflict(await app.db(), desk.figure.id, conflict, choice, Date.now());
+      act = done?.act;
+      return done && openedFigure(done.row);
+    });
+    if (!made) return;
+    desk.replace(made.doc);
+    desk.kept = made.row;
+    app.did(actText({ code: 'parent-conflict', kind: 'figure', name: made.doc.name }), act);
   }
 </script>
 

@@ -39,8 +39,13 @@ export async function exportArms(picture: ArmPicture): Promise<void> {
   download(`${fileName(picture.title)}.svg`, 'image/svg+xml;charset=utf-8', armsSvg(picture));
 }
 
-export function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export const download = (name: string, type: string, text: string): void =>
+  save(name, new Blob([text], { type }));
+export const downloadBytes = (name: string, type: string, bytes: Uint8Array): void =>
+  save(name, new Blob([bytes as Uint8Array<ArrayBuffer>], { type }));
+
+function save(name: string, content: Blob): void {
+  const url = URL.createObjectURL(content);
   const a = document.createElement('a');
   a.href = url;
   a.download = name;

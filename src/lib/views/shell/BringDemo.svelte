@@ -1,40 +1,39 @@
 <script lang="ts">
-  import { list } from '$lib/messages';
+  import { nanoid } from 'nanoid';
+  import type { Bundle, KindId } from '$lib/core/library';
+  import { countsText, list } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { bringMissing, compareShipped, type Bringing } from '$lib/storage';
+  import { bring, compare, type Compared, type OnClash } from '$lib/storage';
 
-  /** Brings the demo documents that are missing, after saying what that does. */
+  /** Brings the demo documents, after saying what that does; what was changed is replaced only where one says so. */
   let { label, done }: { label: string; done: (said: string) => unknown } = $props();
 
-  let asked: (Bringing & { names: string[] }) | undefined = $state.raw();
+  let asked: { bundle: Bundle; compared: readonly Compared[] } | undefined = $state.raw();
   let problem = $state('');
-  const coming = $derived(asked ? asked.missing.figures.length + asked.missing.combinations.length : 0);
-  const several = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+  const of = (state: Compared['state']) => asked?.compared.filter((c) => c.state === state) ?? [];
+  const coming = $derived(of('new'));
+  const changed = $derived(of('changed'));
+  const counted = (cs: readonly Compared[]) => {
+    const n: Partial<Record<KindId, number>> = {};
+    for (const c of cs) n[c.kind] = (n[c.kind] ?? 0) + 1;
+    return countsText(n);
+  };
 
   async function ask() {
     problem = '';
     const { demoCombinations, demoKept } = await import('$lib/demo');
-    const all = { figures: demoKept, combinations: demoCombinations };
-    const found = await compareShipped(await app.db(), all);
-    const { loadFigure, loadCombination } = await import('$lib/storage');
-    const db = await app.db();
-    const names = await Promise.all(
-      found.changed.map(
-        async (id) =>
-          (await loadCombination(db, id))?.combination.name ?? (await loadFigure(db, id))?.figure.name ?? id,
-      ),
-    );
-    asked = { ...found, names };
+    const bundle: Bundle = { figure: demoKept, combination: demoCombinations };
+    asked = { bundle, compared: await compare(await app.db(), bundle) };
   }
-  async function bring() {
+  async function take(onClash: OnClash) {
     if (!asked) return;
-    const { missing } = asked;
     try {
-      await bringMissing(await app.db(), missing, Date.now());
+      const how = { onClash, code: 'demo', name: 'demo' } as const;
+      const brought = await bring(await app.db(), asked.bundle, how, () => nanoid(12), Date.now());
+      const said = `Demo: ${counted(coming)} brought${brought.replaced ? `, ${brought.replaced} put back as they came` : ''}.`;
       asked = undefined;
-      await done(
-        `Demo: ${several(missing.figures.length, 'figure')} and ${several(missing.combinations.length, 'combination')} brought.`,
-      );
+      app.did('The demo was brought.', brought.act);
+      await done(said);
     } catch (e) {
       problem = `Nothing was brought: ${e instanceof Error ? e.message : String(e)}`;
     }
@@ -44,20 +43,23 @@
 {#if asked}
   <div class="ask" role="alertdialog" aria-label="Bring the demo?">
     <p>
-      {coming === 0
+      {coming.length === 0
         ? 'Nothing of the demo is missing.'
-        : `${several(asked.missing.figures.length, 'figure')} and ${several(asked.missing.combinations.length, 'combination')} of the demo are missing and would be brought.`}
-      {#if asked.changed.length > 0}
-        You have changed {list(asked.names.map((n) => `“${n}”`))}: {asked.changed.length === 1
-          ? 'it stays'
-          : 'they stay'} as {asked.changed.length === 1 ? 'it is' : 'they are'}.
+        : `${counted(coming)} of the demo ${coming.length === 1 ? 'is' : 'are'} missing and would be brought.`}
+      {#if changed.length > 0}
+        You have changed {list(changed.map((c) => `“${c.name}”`))}: {changed.length === 1
+          ? 'it stays as it is'
+          : 'they stay as they are'}, unless you put {changed.length === 1 ? 'it' : 'them'} back.
       {/if}
-      Nothing here is replaced.
     </p>
     {#if problem}<p role="alert">{problem}</p>{/if}
     <p class="row">
-      {#if coming > 0}<button onclick={bring}>Bring what is missing</button>{/if}
-      <button onclick={() => (asked = undefined)}>{coming > 0 ? 'Cancel' : 'Close'}</button>
+      {#if coming.length > 0}<button onclick={() => take('keep-mine')}>Bring what is missing</button>{/if}
+      {#if changed.length > 0}<button onclick={() => take('replace')}>Put back what I changed, too</button
+        >{/if}
+      <button onclick={() => (asked = undefined)}
+        >{coming.length + changed.length > 0 ? 'Cancel' : 'Close'}</button
+      >
     </p>
   </div>
 {:else}

@@ -1,26 +1,40 @@
 <script lang="ts">
   import { Command, Dialog } from 'bits-ui';
   import { goto } from '$app/navigation';
-  import { danceOf } from '$lib/core/vocabulary';
+  import { KIND_IDS, kindOf, type KindId } from '$lib/core/library';
+  import { KIND_WORDS } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { SHORTCUTS } from '$lib/state/shortcuts';
-  import { loadAll, type FigureRow } from '$lib/storage';
+  import { nameIn, rowsOf, type Row } from '$lib/storage';
 
-  let rows: FigureRow[] = $state.raw([]);
+  interface Found {
+    readonly kind: KindId;
+    readonly id: string;
+    readonly name: string;
+    readonly updated: number;
+    readonly path: string;
+  }
+  let rows: readonly Found[] = $state.raw([]);
   let words = $state('');
   const hits = $derived(
-    rows.filter((r) => r.figure.name.toLowerCase().includes(words.toLowerCase().trim())).slice(0, 12),
+    rows.filter((r) => r.name.toLowerCase().includes(words.toLowerCase().trim())).slice(0, 12),
   );
 
   $effect(() => {
     if (!app.palette) return;
     words = '';
-    void app
-      .db()
-      .then(loadAll)
-      .then((all) => (rows = all.toSorted((a, b) => b.updated - a.updated)));
+    void app.db().then(async (db) => {
+      const found: Found[] = [];
+      for (const kind of KIND_IDS)
+        for (const r of (await rowsOf(db, kind).toArray()) as Row[]) {
+          const path = kindOf(kind).path(r.id) ?? kindOf(kind).list;
+          found.push({ kind, id: r.id, name: nameIn(kind, r), updated: r.updated, path });
+        }
+      rows = found.sort((a, b) => b.updated - a.updated);
+    });
   });
 
+  const capital = (t: string) => t.charAt(0).toUpperCase() + t.slice(1);
   function run(action: () => unknown) {
     app.palette = false;
     void action();
@@ -66,7 +80,11 @@
     <Dialog.Content class="box" aria-label="Find a figure or a command">
       <Dialog.Title class="visually-hidden">Find a figure or a command</Dialog.Title>
       <Command.Root shouldFilter={false} label="Find">
-        <Command.Input bind:value={words} placeholder="A figure, a screen, a command" aria-label="Find" />
+        <Command.Input
+          bind:value={words}
+          placeholder="A figure, a combination, a command"
+          aria-label="Find"
+        />
         <Command.List>
           <Command.Viewport>
             {#if hits.length + shown.length === 0}<p class="none">Nothing by that name.</p>{/if}
@@ -80,17 +98,20 @@
                 </Command.GroupItems></Command.Group
               >
             {/if}
-            {#if hits.length}
-              <Command.Group
-                ><Command.GroupHeading>Figures</Command.GroupHeading><Command.GroupItems>
-                  {#each hits as r (r.id)}<Command.Item
-                      value={`figure ${r.id}`}
-                      onSelect={() => run(() => goto(`/figures/${r.id}`))}
-                      >{r.figure.name}<span>{danceOf(r.figure).name}</span></Command.Item
-                    >{/each}
-                </Command.GroupItems></Command.Group
-              >
-            {/if}
+            {#each KIND_IDS as kind (kind)}
+              {@const found = hits.filter((h) => h.kind === kind)}
+              {#if found.length}
+                <Command.Group
+                  ><Command.GroupHeading>{capital(KIND_WORDS[kind].many)}</Command.GroupHeading
+                  ><Command.GroupItems>
+                    {#each found as r (r.id)}<Command.Item
+                        value={`${kind} ${r.id}`}
+                        onSelect={() => run(() => goto(r.path))}>{r.name}</Command.Item
+                      >{/each}
+                  </Command.GroupItems></Command.Group
+                >
+              {/if}
+            {/each}
           </Command.Viewport>
         </Command.List>
       </Command.Root>

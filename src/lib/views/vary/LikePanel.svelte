@@ -4,11 +4,11 @@
   import { placementFor, type Leaf, type Likeness, type Part, type Placement } from '$lib/core/likeness';
   import { writtenTick } from '$lib/core/figure';
   import { sayCount } from '$lib/core/time';
-  import { likenessText, placementText } from '$lib/messages';
+  import { actText, likenessText, placementText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
-  import { loadAll, makeVersionOf, readable, type FigureRow } from '$lib/storage';
+  import { loadAll, makeVersionOf, openedFigure, type FigureRow } from '$lib/storage';
 
   let { desk, saver, close }: { desk: Desk; saver: FigureSaver; close: () => void } = $props();
 
@@ -23,7 +23,7 @@
 
   onMount(() => {
     void (async () => {
-      const all = readable(await loadAll(await app.db())).rows;
+      const all = await loadAll(await app.db());
       rows = new Map(all.map((r) => [r.id, r]));
       app.like.ask(desk.figure, all, MOST, (a) => {
         if (a.type === 'reading') reading = a;
@@ -70,16 +70,22 @@
   const version = $derived(desk.kept.version);
 
   async function place(of: string) {
-    const made = await makeVersionOf(await app.db(), desk.figure.id, of, Date.now());
-    if (!made.ok) {
+    let act: number | undefined;
+    const placed = await saver.through(async () => {
+      const made = await makeVersionOf(await app.db(), desk.figure.id, of, Date.now());
+      if (made.ok) {
+        act = made.value.act;
+        return openedFigure(made.value.row);
+      }
       problem =
         made.error === 'circle'
           ? `“${nameOf(of)}” has grown out of this figure.`
           : 'That figure is not here any more.';
-      return;
-    }
-    saver.adopt(made.value);
-    desk.kept = made.value;
+      return undefined;
+    });
+    if (!placed) return;
+    desk.kept = placed.row;
+    app.did(`${actText({ code: 'made-version', kind: 'figure', name: desk.figure.name })}.`, act);
     close();
   }
 </script>

@@ -6,27 +6,20 @@
   import {
     Repertoire,
     dancesIn,
-    danced,
     duration,
     loops,
     newCombination,
     planOf,
     type Plan,
   } from '$lib/core/combination';
-  import { list as inWords, minutesText } from '$lib/messages';
+  import { list as inWords, minutesText, verdictText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import {
-    loadAll,
-    loadCombinations,
-    readable,
-    readableCombinations,
-    saveCombination,
-    type CombinationRow,
-  } from '$lib/storage';
+  import { closedStore } from '$lib/state/opening.svelte';
+  import { create as keep, loadAll, rowsOf, sorted, type Row } from '$lib/storage';
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
-  let rows: CombinationRow[] | undefined = $state.raw();
+  let rows: Row<'combination'>[] | undefined = $state.raw();
   let repertoire: Repertoire | undefined = $state.raw();
   let broken = $state(0);
   let words = $state('');
@@ -36,39 +29,44 @@
     try {
       const db = await app.db();
       repertoire = new Repertoire(
-        readable(await loadAll(db)).rows.map((r) => r.figure),
+        (await loadAll(db)).map((r) => r.figure),
         app.heights,
       );
-      const all = await loadCombinations(db);
-      rows = readableCombinations(all);
-      broken = all.length - rows.length;
+      const all = sorted(
+        'combination',
+        await rowsOf(db, 'combination').orderBy('updated').reverse().toArray(),
+      );
+      rows = all.good;
+      broken = all.bad.length;
     } catch (e) {
-      problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
+      problem = closedStore(e);
     }
   }
   onMount(() => void load());
 
   const shown = $derived(
     (rows ?? []).flatMap((row) => {
-      const c = row.combination;
+      const c = row.doc;
       if (!repertoire || !`${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()))
         return [];
       return [{ row, c, plan: planOf(c, repertoire) }];
     }),
   );
-  function verdict(p: Plan): { text: string; bad: boolean } {
-    if (p.missing.length > 0) return { text: `${p.missing.length} figures are gone`, bad: true };
-    const gaps = p.passes.filter((x) => !danced(x.joint)).length;
-    if (gaps > 0)
-      return { text: gaps === 1 ? 'one joint does not fit' : `${gaps} joints do not fit`, bad: true };
-    return { text: loops(p) ? 'loops' : 'every joint holds', bad: false };
-  }
+  const verdict = (p: Plan) => {
+    const text = verdictText(p);
+    const holds = text === 'every joint holds';
+    return { text: holds && loops(p) ? 'loops' : text, bad: !holds };
+  };
 
   async function create(compose = false) {
     const c = newCombination(nanoid(12));
-    const saved = await saveCombination(await app.db(), c, 0, Date.now());
-    if (saved.ok) await goto(`/combinations/${c.id}${compose ? '?compose' : ''}`);
-    else problem = 'The combination could not be stored.';
+    try {
+      const saved = await keep(await app.db(), 'combination', c, Date.now());
+      if (saved.ok) await goto(`/combinations/${c.id}${compose ? '?compose' : ''}`);
+      else problem = 'The combination could not be stored.';
+    } catch (e) {
+      problem = closedStore(e);
+    }
   }
 </script>
 
@@ -86,7 +84,8 @@
   </div>
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if broken}<p role="alert">
-      {broken} cannot be read. They are still stored; take everything away on the Data screen.
+      {broken === 1 ? 'One more needs' : `${broken} more need`} mending before
+      {broken === 1 ? 'it' : 'they'} can be shown. <a href="/data#mending">See which</a>
     </p>{/if}
   {#if !rows}
     <p class="quiet">Opening …</p>

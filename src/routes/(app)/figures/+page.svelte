@@ -6,7 +6,8 @@
   import { newFigure } from '$lib/core/figure';
   import { LEVELS, LEVEL_IDS, danceOf, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
-  import { loadAll, loadLatest, saveFigure } from '$lib/storage';
+  import { closedStore } from '$lib/state/opening.svelte';
+  import { create as keep, loadFigures, loadLatest } from '$lib/storage';
   import {
     SearchIndex,
     branches,
@@ -27,6 +28,7 @@
   let complete = $state(false);
   let filter: Filter = $state.raw(noFilter);
   let problem = $state('');
+  let broken = $state(0);
   let tree = $state(false);
   let index: SearchIndex | undefined = $state.raw();
   let drawn = $state(false);
@@ -39,12 +41,14 @@
         all = entries(await loadLatest(db, 40));
         await new Promise((painted) => setTimeout(painted));
       }
-      all = entries(await loadAll(db));
+      const found = await loadFigures(db);
+      all = entries(found.rows);
+      broken = found.bad.length;
       complete = true;
       index = undefined;
       void SearchIndex.prepare(all).then((ready) => (index = ready));
     } catch (e) {
-      problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
+      problem = closedStore(e);
     }
   }
   onMount(() => void load());
@@ -60,9 +64,13 @@
 
   async function create() {
     const figure = newFigure(nanoid(12), app.dance(filter.dance || newDance) ?? danceOf({ dance: newDance }));
-    const saved = await saveFigure(await app.db(), figure, 0, Date.now());
-    if (saved.ok) await goto(`/figures/${figure.id}`);
-    else problem = 'The figure could not be stored.';
+    try {
+      const saved = await keep(await app.db(), 'figure', figure, Date.now());
+      if (saved.ok) await goto(`/figures/${figure.id}`);
+      else problem = 'The figure could not be stored.';
+    } catch (e) {
+      problem = closedStore(e);
+    }
   }
 </script>
 
@@ -83,6 +91,10 @@
     </span>
   </div>
   {#if problem}<p role="alert">{problem}</p>{/if}
+  {#if broken > 0}<p role="alert">
+      {broken === 1 ? 'One more needs' : `${broken} more need`} mending before
+      {broken === 1 ? 'it' : 'they'} can be shown. <a href="/data#mending">See which</a>
+    </p>{/if}
   <div class="filters" role="search">
     <input
       type="search"

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import { page } from '$app/state';
-  import { openBoard, type OpenBoard } from '$lib/state/open-board.svelte';
+  import { openBoard, type OpenBoard } from '$lib/state/opening.svelte';
   import { ComposeFinder } from '$lib/workers/compose-finder';
+  import NothingHere from '$lib/views/shell/NothingHere.svelte';
   import CombinationBoard from '$lib/views/board/CombinationBoard.svelte';
 
   const start = () =>
@@ -23,18 +24,14 @@
 </script>
 
 <svelte:head
-  ><title>{opened?.board ? `${opened.board.combination.name} · ` : ''}Brisk Partner</title></svelte:head
+  ><title>{opened?.model ? `${opened.model.combination.name} · ` : ''}Brisk Partner</title></svelte:head
 >
 
 {#if opened?.problem}
-  <div class="message">
-    <h1>Nothing to show</h1>
-    <p>{opened.problem}</p>
-    <p><a class="button" href="/combinations">To the combinations</a></p>
-  </div>
-{:else if opened?.board && opened.saver}
-  {#key opened.board}<CombinationBoard
-      board={opened.board}
+  <NothingHere problem={opened.problem} list="/combinations" name="combinations" />
+{:else if opened?.model && opened.saver}
+  {#key opened.model}<CombinationBoard
+      board={opened.model}
       saver={opened.saver}
       {composer}
       news={opened.news}

@@ -1,14 +1,11 @@
 <script lang="ts">
-  import { onDestroy, untrack } from 'svelte';
+  import { onDestroy } from 'svelte';
   import { page } from '$app/state';
-  import { figureSchema, type Figure } from '$lib/core/figure';
-  import { app } from '$lib/state/app.svelte';
-  import { Desk } from '$lib/state/desk.svelte';
-  import { Saver, type FigureSaver } from '$lib/state/saver.svelte';
-  import { figureJournal, figureShelf, loadFigure, type FigureRow } from '$lib/storage';
+  import { openFigure, type OpenFigure } from '$lib/state/opening.svelte';
   import { FixFinder } from '$lib/workers/fix-finder';
   import { VaryFinder } from '$lib/workers/vary-finder';
   import FigureDesk from '$lib/views/desk/FigureDesk.svelte';
+  import NothingHere from '$lib/views/shell/NothingHere.svelte';
 
   const finder = new FixFinder(
     () => new Worker(new URL('../../../../lib/workers/fixes.worker.ts', import.meta.url), { type: 'module' }),
@@ -21,89 +18,24 @@
     varies.stop();
   });
 
-  let desk: Desk | undefined = $state.raw();
-  let saver: FigureSaver | undefined = $state.raw();
-  let problem = $state('');
-  let news = $state('');
-
-  async function open(id: string, alive: () => boolean) {
-    const db = await app.db();
-    const row = await loadFigure(db, id);
-    const unsaved = figureJournal.rescue(
-      localStorage,
-      id,
-      row && { rev: row.rev, updated: row.updated, doc: row.figure },
-    );
-    if (!alive()) return;
-    const kept = row && figureSchema.safeParse(row.figure);
-    if (!row && !unsaved) {
-      problem = 'There is no figure here. It may have been deleted.';
-      return;
-    }
-    if (kept && !kept.success && !unsaved) {
-      problem =
-        'This figure cannot be read. It is still stored; export everything on the Data screen to keep a copy.';
-      return;
-    }
-    const figure = unsaved?.doc ?? (kept?.data as Figure);
-    const d = new Desk(figure, app.heights, finder);
-    const base = unsaved ? unsaved.base : (row?.rev ?? 0);
-    const keptAs = (r: FigureRow) => (d.kept = r);
-    const s: FigureSaver = new Saver(
-      figureShelf(db),
-      localStorage,
-      id,
-      base,
-      (other) => {
-        d.replace(other.figure);
-        keptAs(other);
-        news = 'Another tab changed this figure; this is the latest version.';
-      },
-      keptAs,
-    );
-    if (row) keptAs(row);
-    d.onchange = (f) => {
-      news = '';
-      s.save(f);
-    };
-    if (unsaved) {
-      s.save(figure);
-      news = 'Your last changes were kept and are saved now.';
-    }
-    saver = s;
-    desk = d;
-  }
-
+  let opened: OpenFigure | undefined = $state.raw();
   $effect(() => {
-    const id = page.params.id ?? '';
-    let alive = true;
-    desk = undefined;
-    problem = '';
-    untrack(() => open(id, () => alive)).catch(
-      (e: unknown) =>
-        (problem = `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`),
-    );
-    return () => {
-      alive = false;
-      untrack(() => saver)?.close();
-      saver = undefined;
-    };
+    const one = openFigure(page.params.id ?? '', finder);
+    opened = one;
+    return () => one.close();
   });
+  const desk = $derived(opened?.model);
 </script>
 
 <svelte:head><title>{desk ? `${desk.figure.name} · ` : ''}Brisk Partner</title></svelte:head>
 
-{#if problem}
-  <div class="message">
-    <h1>Nothing to show</h1>
-    <p>{problem}</p>
-    <p><a class="button" href="/figures">To the figures</a></p>
-  </div>
-{:else if desk && saver}
+{#if opened?.problem}
+  <NothingHere problem={opened.problem} list="/figures" name="figures" />
+{:else if opened && desk && opened.saver}
   {#key desk}<FigureDesk
       {desk}
-      {saver}
-      {news}
+      saver={opened.saver}
+      news={opened.news}
       finder={varies}
       like={page.url.searchParams.has('like')}
     />{/key}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { LAYERS } from '$lib/core/combination';
-  import { openBoard, type OpenBoard } from '$lib/state/open-board.svelte';
+  import { openBoard, type OpenBoard } from '$lib/state/opening.svelte';
   import { ComposeFinder } from '$lib/workers/compose-finder';
   import CallSheet from '$lib/views/board/CallSheet.svelte';
 
@@ -14,7 +14,7 @@
     opened = one;
     return () => one.close();
   });
-  const board = $derived(opened?.board);
+  const board = $derived(opened?.model);
   $effect(() => {
     if (board) {
       void board.plan;
@@ -27,7 +27,7 @@
 
 {#if opened?.problem}
   <div class="bar">
-    <p>{opened.problem}</p>
+    <p>{opened.problem.text}</p>
     <a class="button" href="/combinations">To the combinations</a>
   </div>
 {:else if board}

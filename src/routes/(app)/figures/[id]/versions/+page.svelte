@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import { app } from '$lib/state/app.svelte';
   import { VersionsLab } from '$lib/state/versions.svelte';
-  import { loadAll, readable } from '$lib/storage';
+  import { loadAll } from '$lib/storage';
   import LayerRail from '$lib/views/versions/LayerRail.svelte';
   import { beatsShown, left } from '$lib/views/rail/rail-model';
 
@@ -11,7 +11,7 @@
   let problem = $state('');
 
   async function open(id: string, alive: () => boolean) {
-    const { rows } = readable(await loadAll(await app.db()));
+    const rows = await loadAll(await app.db());
     if (!alive()) return;
     const opened = new VersionsLab(rows, id, app.heights);
     if (opened.layers.length === 0) problem = 'There is no figure here. It may have been deleted.';

@@ -1,23 +1,31 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
+  import { nanoid } from 'nanoid';
+  import { undoneText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import { undoAct } from '$lib/storage';
 
-  /** Called once something has come back: lists read again. */
+  /** What was done last, with its undo. Called once it has been taken back: lists read again. */
   let { onback }: { onback: () => void } = $props();
+  let said = $state('');
 
   async function back() {
-    const gone = app.deleted;
-    if (!gone) return;
-    await gone.restore();
-    app.deleted = undefined;
-    await goto(gone.list);
+    const { done } = app;
+    if (!done) return;
+    app.done = undefined;
+    const undone = await undoAct(await app.db(), done.act, () => nanoid(12), Date.now());
+    await app.refreshDances();
+    said = undoneText(undone);
+    setTimeout(() => (said = ''), 4000);
+    if (done.list === undefined) return;
+    await goto(done.list);
     await invalidateAll();
     onback();
   }
   function keys(e: KeyboardEvent) {
     const undo = (e.ctrlKey || e.metaKey) && !e.shiftKey && e.key.toLowerCase() === 'z';
-    if (!undo || !app.deleted || typing(e.target) || e.defaultPrevented) return;
+    if (!undo || !app.done || typing(e.target) || e.defaultPrevented) return;
     e.preventDefault();
     void back();
   }
@@ -25,16 +33,16 @@
 
 <svelte:window onkeydown={keys} />
 
-{#if app.deleted}
-  <div class="deleted" role="status">
-    <span>“{app.deleted.name}” is deleted.</span>
+{#if app.done}
+  <div class="done" role="status">
+    <span>{app.done.says}</span>
     <button onclick={back}>Undo</button>
-    <button onclick={() => (app.deleted = undefined)}>Close</button>
+    <button onclick={() => (app.done = undefined)}>Close</button>
   </div>
-{/if}
+{:else if said}<div class="done" role="status"><span>{said}</span></div>{/if}
 
 <style>
-  .deleted {
+  .done {
     position: fixed;
     left: 20px;
     bottom: 16px;

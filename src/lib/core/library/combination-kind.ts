@@ -1,0 +1,75 @@
+import { ok } from '../base';
+import {
+  COMBINATION_FORMAT,
+  COMBINATION_VERSION,
+  combinationJsonSchema,
+  combinationsIn,
+  writeCombinations,
+} from '../codecs/combination-json';
+import { combinationFirst } from '../codecs/lift';
+import { combinationSchema, type Combination, type Part } from '../combination';
+import type { Kept } from '../figure';
+import { dancedAs, figureKind } from './figure-kind';
+import type { Kind, Ref } from './kind';
+
+/** Every figure a part is danced with, layers among them. */
+const figuresOf = (p: Part): string[] =>
+  [p.figure, p.layers?.[2], p.layers?.[3]].filter((id): id is string => id !== undefined);
+
+export const combinationKind: Kind<'combination'> = {
+  id: 'combination',
+  table: 'combinations',
+  version: COMBINATION_VERSION,
+  lifts: [combinationFirst, (doc) => doc],
+  schema: combinationSchema,
+  refs: (c) => {
+    const own = new Set(c.own.map((f) => f.id));
+    const figures = [...new Set(c.parts.flatMap(figuresOf))].filter((id) => !own.has(id));
+    return [
+      ...figures.map((id): Ref => ({ kind: 'figure', id })),
+      ...c.own.flatMap((f) => figureKind.refs(f)),
+    ];
+  },
+  renamed: (c, to) => {
+    const own = new Set(c.own.map((f) => f.id));
+    const now = (id: string): string => (own.has(id) ? id : to({ kind: 'figure', id }));
+    return {
+      ...c,
+      id: to({ kind: 'combination', id: c.id }),
+      parts: c.parts.map((p) => partRenamed(p, now)),
+      own: c.own.map(
+        (f) =>
+          dancedAs(f, (d) => ({ ...d, id: to({ kind: 'dance', id: d.id }) })) as Combination['own'][number],
+      ),
+    };
+  },
+  standsOn: () => undefined,
+  brings: (c) => c.own.flatMap((f: Kept) => figureKind.brings(f)),
+  nameOf: (c) => c.name,
+  named: (c, name) => ({ ...c, name }),
+  path: (id) => `/combinations/${id}`,
+  list: '/combinations',
+  file: {
+    format: COMBINATION_FORMAT,
+    extension: '.combination.json',
+    jsonSchema: combinationJsonSchema,
+    write: (combinations) => writeCombinations({ combinations, kept: [] }),
+    read: (json) => {
+      const read = combinationsIn(json);
+      return read.ok ? ok({ figure: read.value.kept, combination: read.value.combinations }) : read;
+    },
+  },
+};
+
+function partRenamed(p: Part, now: (id: string) => string): Part {
+  const { layers } = p;
+  if (!layers) return { ...p, figure: now(p.figure) };
+  return {
+    ...p,
+    figure: now(p.figure),
+    layers: {
+      ...(layers[2] === undefined ? {} : { 2: now(layers[2]) }),
+      ...(layers[3] === undefined ? {} : { 3: now(layers[3]) }),
+    },
+  };
+}

@@ -1,0 +1,5 @@
+export * from './backup';
+export * from './figure-kind';
+export * from './files';
+export * from './kind';
+export * from './registry';

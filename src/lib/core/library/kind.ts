@@ -1,0 +1,67 @@
+import type { z } from 'zod';
+import type { Result } from '../base';
+import type { FileError } from '../codecs';
+import type { Combination } from '../combination';
+import type { Kept, OwnDance } from '../figure';
+
+/** What is kept of each kind. A new kind of document is a line here and an entry in the registry. */
+export interface Docs {
+  readonly figure: Kept;
+  readonly combination: Combination;
+  readonly dance: OwnDance;
+}
+export type KindId = keyof Docs;
+
+/** One document named by another. */
+export interface Ref {
+  readonly kind: KindId;
+  readonly id: string;
+}
+
+/** From the form of one schema version to the next; takes what is stored, before any schema has seen it. */
+export type Lift = (doc: unknown) => unknown;
+
+/** How documents of a kind stand in a file of their own. `write` and `read` are inverses. */
+export interface FileForm<K extends KindId> {
+  /** What the file says it is. */
+  readonly format: string;
+  readonly extension: string;
+  /** JSON Schema 2020-12 of the file. */
+  readonly jsonSchema: () => unknown;
+  readonly write: (docs: readonly Docs[K][]) => string;
+  /** Reads what has been JSON; a file may bring documents of other kinds along. */
+  readonly read: (json: unknown) => Result<Bundle, FileError>;
+}
+
+/** Documents of several kinds together. */
+export type Bundle = { readonly [K in KindId]?: readonly Docs[K][] };
+
+/** Everything the library needs to know of a kind of document. */
+export interface Kind<K extends KindId> {
+  readonly id: K;
+  /** Its table in the browser's store, and its list in files. */
+  readonly table: string;
+  /** The version of its schema; `lifts[n]` goes from version n + 1 to n + 2. */
+  readonly version: number;
+  readonly lifts: readonly Lift[];
+  /** Reads the stored form. */
+  readonly schema: z.ZodType;
+  /** Documents it names. */
+  readonly refs: (doc: Docs[K]) => readonly Ref[];
+  /** The same with other ids, its own among them. */
+  readonly renamed: (doc: Docs[K], to: (ref: Ref) => string) => Docs[K];
+  /** The document of its own kind without which it cannot be read. */
+  readonly standsOn: (doc: Docs[K]) => string | undefined;
+  /** Documents of other kinds it carries a copy of. */
+  readonly brings: (doc: Docs[K]) => readonly { readonly kind: KindId; readonly doc: Docs[KindId] }[];
+  readonly nameOf: (doc: Docs[K]) => string | undefined;
+  readonly named: (doc: Docs[K], name: string) => Docs[K];
+  /** Where it is opened; undefined for one without a screen of its own. */
+  readonly path: (id: string) => string | undefined;
+  /** The screen that lists it. */
+  readonly list: string;
+  readonly file: FileForm<K>;
+}
+
+/** Ids go into addresses: letters, digits, hyphen and underscore. */
+export const isAddress = (id: string): boolean => /^[\w-]{1,64}$/.test(id);

@@ -1,0 +1,314 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import Ajv from 'ajv/dist/2020';
+import fc from 'fast-check';
+import { unzipSync, zipSync, strToU8 } from 'fflate';
+import { describe, expect, it } from 'vitest';
+import { demoCombinations, demoKept } from '$lib/demo';
+import { jsonEnds } from '../codecs/json-place';
+import { newCombination } from '../combination';
+import { danceSchema, figureSchema, newDance, newFigure, withDance, type Kept } from '../figure';
+import { versionSchema } from '../figure/version-schema';
+import { danceOf } from '../vocabulary';
+import {
+  KIND_IDS,
+  inBundle,
+  isZip,
+  kindOf,
+  readBackup,
+  readDoc,
+  readFile,
+  refKey,
+  withBrought,
+  writeBackup,
+  writeFile,
+  type Backup,
+  type Docs,
+  type KindId,
+} from './index';
+
+const reel = newDance('own-reel', 'Village reel', danceOf({ dance: 'waltz' }));
+const own: Kept = withDance(newFigure('own', 'waltz', 'Own'), reel);
+const DOCS: { readonly [K in KindId]: readonly Docs[K][] } = {
+  figure: [...demoKept.filter((k) => !('of' in k)), own, ...demoKept.filter((k) => 'of' in k)],
+  combination: [
+    ...demoCombinations,
+    { ...newCombination('gap'), parts: [{ key: 'a', figure: 'gone', times: 2 }] },
+  ],
+  dance: [reel],
+};
+const each = KIND_IDS.map((kind) => [kind] as const);
+const never = () => 'never';
+const all: Backup = {
+  documents: DOCS,
+  unreadable: [{ kind: 'figure', id: 'x', schema: 99, doc: { later: true } }],
+  settings: { theme: 'dark' },
+  media: { 'song.ogg': new Uint8Array([1, 2, 3]) },
+};
+
+describe.each(each)('every kind: %s', (kind) => {
+  const k = kindOf(kind);
+  const docs = DOCS[kind] as readonly never[];
+
+  it('reads what it writes, and its published schema agrees (JSON Schema 2020-12, by ajv)', () => {
+    const text = k.file.write(docs);
+    const read = readFile(`x${k.file.extension}`, text, never);
+    expect(read.ok && read.value[kind]).toEqual(docs);
+    const validate = new Ajv({ strict: false }).compile(k.file.jsonSchema() as object);
+    expect(validate(JSON.parse(text))).toBe(true);
+    expect(validate({ ...JSON.parse(text), format: 'x' })).toBe(false);
+  });
+
+  it('every document can be read from the store, and knows its name', () => {
+    for (const doc of docs) {
+      expect(readDoc(kind, doc, k.version)).toEqual({ ok: true, value: doc });
+      expect(typeof k.nameOf(doc)).toBe('string');
+      expect(k.nameOf(k.named(doc, 'New name'))).toBe('New name');
+    }
+  });
+
+  it('renamed, it names what it named under the new ids, and nothing else has changed', () => {
+    for (const doc of docs) {
+      const moved = k.renamed(doc, (r) => `${r.id}-moved`);
+      expect(k.refs(moved).map(refKey)).toEqual(k.refs(doc).map((r) => `${refKey(r)}-moved`));
+      const back = k.renamed(moved, (r) => r.id.replace(/-moved$/, ''));
+      expect(back).toEqual(doc);
+    }
+  });
+
+  it('a document of a later schema is not read, and says which', () => {
+    expect(readDoc(kind, {}, k.version + 1)).toEqual({
+      ok: false,
+      error: { code: 'newer', version: k.version + 1 },
+    });
+  });
+
+  it('has a lift for every version before', () => expect(k.lifts).toHaveLength(k.version - 1));
+});
+
+describe('past versions are read for ever', () => {
+  it.each(readdirSync('tests/fixtures').map((f) => [f]))('%s', (name) => {
+    const read = readFile(name, readFileSync(`tests/fixtures/${name}`, 'utf8'), never);
+    expect(read.ok && inBundle(read.value).length).toBeGreaterThan(0);
+    if (!read.ok) return;
+    for (const { kind, doc } of inBundle(read.value))
+      expect(readDoc(kind, doc, kindOf(kind).version).ok).toBe(true);
+  });
+});
+
+/**
+ * Any value for any field: numbers about every limit, texts and lists too long, and what a screen would never make. What
+ * the store takes, a file must hold; seeded.
+ */
+describe('what can be kept can be taken away and brought in', () => {
+  const odd = fc.oneof(
+    fc.constantFrom(
+      0,
+      1,
+      2.5,
+      -1,
+      12,
+      32,
+      33,
+      63,
+      64,
+      65,
+      301,
+      512,
+      513,
+      600,
+      4096,
+      4097,
+      5000,
+      NaN,
+      Infinity,
+    ),
+    fc.constantFrom(
+      '',
+      'x',
+      'x'.repeat(65),
+      'x'.repeat(121),
+      'x'.repeat(40_001),
+      'L\n'.repeat(2_100),
+      '\u2028',
+      '__proto__',
+    ),
+    fc.constantFrom(null, true, [], {}, undefined),
+    fc.integer({ min: 60, max: 300 }).map((n) => Array.from({ length: n }, (_, i) => i + 1)),
+    fc.integer({ min: 60, max: 70 }).map((n) => Array.from({ length: n }, () => ({ from: 1, to: 2 }))),
+    fc
+      .integer({ min: 250, max: 260 })
+      .map((n) => Array.from({ length: n }, (_, i) => ({ key: `k${i}`, figure: 'f', times: 1 }))),
+  );
+  /** Every place in a document, as a path. */
+  const paths = (x: unknown, at: readonly (string | number)[] = []): (string | number)[][] =>
+    typeof x === 'object' && x !== null
+      ? Object.entries(x).flatMap(([key, value]) => [
+          [...at, Array.isArray(x) ? Number(key) : key],
+          ...paths(value, [...at, Array.isArray(x) ? Number(key) : key]),
+        ])
+      : [];
+  const put = (x: unknown, [key, ...rest]: readonly (string | number)[], value: unknown): unknown => {
+    if (key === undefined) return value;
+    const copy: Record<string | number, unknown> = Array.isArray(x)
+      ? ([...x] as never)
+      : { ...(x as object) };
+    copy[key] = put((x as Record<string | number, unknown>)[key], rest, value);
+    return copy;
+  };
+  const samples: [KindId, unknown][] = [
+    [
+      'figure',
+      { ...own, repeat: { from: 1, to: 2, times: 2 }, sameFoot: [{ from: 1, to: 2 }], mistake: 'x' },
+    ],
+    ['figure', demoKept.find((k) => 'of' in k)],
+    ['combination', { ...demoCombinations[0], own: [own], marks: [29], notes: 'x' }],
+    ['dance', reel],
+  ];
+  it.each(samples)('%s, every field', (kind, sample) => {
+    const k = kindOf(kind);
+    let taken = 0;
+    fc.assert(
+      fc.property(fc.constantFrom(...paths(sample)), odd, (path, value) => {
+        const doc = put(sample, path, value) as never;
+        if (!k.schema.safeParse(doc).success) return;
+        taken++;
+        const kept = k.schema.parse(doc) as never;
+        const read = readFile('x.json', k.file.write([kept]), never);
+        expect(read.ok ? read.value[kind] : read.error).toEqual([kept]);
+      }),
+      { numRuns: 3000, seed: 20 },
+    );
+    expect(taken).toBeGreaterThan(50);
+  });
+
+  it('is checked by the schemas the screens check by', () => {
+    expect(figureSchema.safeParse(own).success).toBe(true);
+    expect(danceSchema.safeParse(reel).success).toBe(true);
+    expect(versionSchema.safeParse(demoKept.find((k) => 'of' in k)).success).toBe(true);
+  });
+});
+
+describe('a backup', () => {
+  it('holds everything, as a zip any program opens', () => {
+    const bytes = writeBackup(all, new Date('2026-03-01T10:00:00Z'));
+    expect(isZip(bytes)).toBe(true);
+    expect(readBackup(bytes)).toEqual({ ok: true, value: all });
+    const files = unzipSync(bytes);
+    expect(Object.keys(files).sort()).toEqual([
+      'combinations.json',
+      'dances.json',
+      'figures.json',
+      'manifest.json',
+      'media/song.ogg',
+      'settings.json',
+      'unreadable.json',
+    ]);
+    expect(JSON.parse(new TextDecoder().decode(files['manifest.json']))).toMatchObject({
+      format: 'brisk-partner/backup',
+      version: 1,
+      made: '2026-03-01T10:00:00.000Z',
+    });
+  });
+  it('an empty one is one', () => {
+    const none: Backup = { documents: {}, unreadable: [], settings: {}, media: {} };
+    const read = readBackup(writeBackup(none, new Date(0)));
+    expect(read.ok && inBundle(read.value.documents)).toEqual([]);
+  });
+  it('tells how far it is', () => {
+    const seen: number[] = [];
+    const bytes = writeBackup(all, new Date(0), (done) => seen.push(done));
+    readBackup(bytes, (done) => seen.push(done));
+    expect(seen.length).toBeGreaterThan(5);
+    expect(Math.max(...seen)).toBeLessThan(1);
+  });
+  const broken = (change: Record<string, string | undefined>): Uint8Array => {
+    const files = unzipSync(writeBackup(all, new Date(0)));
+    for (const [name, text] of Object.entries(change))
+      if (text === undefined) delete files[name];
+      else files[name] = strToU8(text);
+    return zipSync(files);
+  };
+  it.each([
+    ['no zip', strToU8('PK\u0003\u0004 and nothing'), /whole file/, /damaged/],
+    ['no manifest', broken({ 'manifest.json': undefined }), /whole file/, /no manifest.json/],
+    ['another manifest', broken({ 'manifest.json': '{}' }), /manifest.json/, /brisk-partner\/backup/],
+    [
+      'a later version',
+      broken({
+        'manifest.json': '{"format":"brisk-partner/backup","version":7,"made":"x","files":[]}',
+      }),
+      /manifest.json/,
+      /version 7/,
+    ],
+    [
+      'a broken text inside',
+      broken({ 'figures.json': '{"format": \n x' }),
+      /figures.json, line 2, column 2/,
+      /./,
+    ],
+    [
+      'a bad field inside',
+      broken({ 'dances.json': '{"format":"brisk-partner/dances","version":1,"dances":[{}]}' }),
+      /dances.json, dances\[0\]\.id/,
+      /./,
+    ],
+    ['a strange row', broken({ 'unreadable.json': '[{"kind":"polka"}]' }), /unreadable.json/, /./],
+    ['settings that are none', broken({ 'settings.json': '7' }), /settings.json/, /./],
+  ])('%s is refused whole, and the place is named', (_, bytes, at, says) => {
+    const read = readBackup(bytes);
+    expect(read.ok ? '' : read.error.at).toMatch(at);
+    expect(read.ok ? '' : read.error.message).toMatch(says);
+  });
+});
+
+describe('a file of any kind', () => {
+  it('a combination goes with the figures it is danced with', () => {
+    const read = readFile('x.json', writeFile('combination', demoCombinations, demoKept), never);
+    expect(read.ok && read.value.figure?.length).toBeGreaterThan(3);
+    expect(read.ok && read.value.combination).toEqual(demoCombinations);
+  });
+  it('what figures carry a copy of comes with them, once', () => {
+    const brought = withBrought({ figure: [own, { ...own, id: 'b' }], combination: [] });
+    expect(brought.dance).toEqual([reel]);
+  });
+  it.each([
+    ['{"hello": 1}', 'format'],
+    ['[1]', 'the whole file'],
+    ['', 'the whole file'],
+  ])('%s is none, and says what is expected', (text, at) => {
+    const read = readFile('x.json', text || '""', never);
+    expect(read.ok ? '' : read.error.at).toBe(at);
+  });
+});
+
+describe('where a text stops being JSON', () => {
+  it.each([
+    ['{"min": NaN}', 8],
+    ['{"a": 1,, "b": 2}', 8],
+    ['{"a" 1}', 5],
+    ["{'a': 1}", 1],
+    ['[1, 2', 5],
+    ['{"a": "x\ny"}', 6],
+    ['[01]', 1],
+    ['{"a": 1} x', 9],
+    ['[1,]', 3],
+  ])('%s', (text, at) => expect(jsonEnds(text)).toBe(at));
+
+  it('agrees with the language’s own reader, also 100,000 deep', () => {
+    fc.assert(
+      fc.property(fc.json(), fc.nat(), (text, n) => {
+        expect(jsonEnds(text)).toBe(text.length);
+        const cut = text.slice(0, n % (text.length + 1));
+        let whole = true;
+        try {
+          JSON.parse(cut);
+        } catch {
+          whole = false;
+        }
+        if (!whole) expect(jsonEnds(cut)).toBeLessThanOrEqual(cut.length);
+      }),
+      { numRuns: 500, seed: 3 },
+    );
+    expect(jsonEnds('['.repeat(100_000))).toBe(100_000);
+  });
+});

@@ -1,0 +1,178 @@
+import { liveQuery } from 'dexie';
+import { nanoid } from 'nanoid';
+import { untrack } from 'svelte';
+import { same } from '$lib/core/base';
+import { Repertoire, type Combination } from '$lib/core/combination';
+import type { Figure } from '$lib/core/figure';
+import type { KindId } from '$lib/core/library';
+import { KIND_WORDS } from '$lib/messages';
+import {
+  combinationShelf,
+  figureShelf,
+  loadAll,
+  openStored,
+  parentsOf,
+  type Database,
+  type FigureRow,
+  type Opened,
+  type OpenedCombination,
+  type OpenedFigure,
+  type Shelf,
+} from '$lib/storage';
+import type { ComposeFinder } from '$lib/workers/compose-finder';
+import type { FixFinder } from '$lib/workers/fix-finder';
+import { app } from './app.svelte';
+import { Board, type Stock } from './board.svelte';
+import { Desk } from './desk.svelte';
+import { Saver, written } from './saver.svelte';
+import { SESSION, liveSessions } from './session';
+
+/** Why there is nothing to show; `mend`: it can be put right on the Data screen. */
+export interface Problem {
+  readonly text: string;
+  readonly mend: boolean;
+}
+
+/** How documents of a kind become what a screen works on. */
+interface How<K extends KindId, D extends { readonly id: string }, R extends Opened<D>, M> {
+  readonly shelf: (db: Database) => Shelf<K, D, R>;
+  readonly model: (doc: D, opened: R | undefined, db: Database) => Promise<M>;
+  readonly onchange: (model: M, save: (doc: D) => void) => void;
+  readonly replace: (model: M, doc: D) => void;
+  readonly opened: (model: M, opened: R) => void;
+  /** Follows what else it is made of; gives what ends that. */
+  readonly watch?: (model: M, db: Database) => () => void;
+}
+
+const SAID = {
+  elsewhere: (what: string) =>
+    `Another tab changed this ${what}; this is the latest version. Undo brings back what was here.`,
+  source: (what: string) =>
+    `The figure this ${what} is a version of has changed; it has been carried over here.`,
+};
+
+/**
+ * A document being opened, of whatever kind: what the screen works on and its saver once they are there, or why they
+ * are not. What an ended session left unsaved is taken up; older leavings go to the bin.
+ */
+export class OpenDocument<K extends KindId, D extends { readonly id: string }, R extends Opened<D>, M> {
+  model: M | undefined = $state.raw();
+  saver: Saver<K, D, R> | undefined = $state.raw();
+  problem: Problem | undefined = $state.raw();
+  news = $state('');
+  #alive = true;
+  readonly #id: string;
+  readonly #how: How<K, D, R, M>;
+
+  constructor(id: string, how: How<K, D, R, M>) {
+    this.#id = id;
+    this.#how = how;
+    this.#open().catch((e: unknown) => (this.problem = { text: closedStore(e), mend: false }));
+  }
+
+  async #open(): Promise<void> {
+    const db = await app.db();
+    const shelf = this.#how.shelf(db);
+    const what = KIND_WORDS[shelf.kind].one;
+    await written(shelf.kind, this.#id);
+    const { opened, row, left } = await openStored(db, shelf, this.#id, await liveSessions());
+    const doc = left?.doc ?? opened?.doc;
+    if (!this.#alive) return;
+    if (!doc) {
+      this.problem = row
+        ? { text: `This ${what} needs mending before it can be opened. It is still stored.`, mend: true }
+        : { text: `There is no ${what} here. It may have been deleted.`, mend: false };
+      return;
+    }
+    const model = await this.#how.model(doc, opened, db);
+    if (!this.#alive) return;
+    const saver = this.#saver(db, shelf, opened, model, what);
+    if (left) {
+      await saver.takeUp(left.note, left.doc);
+      if (saver.state === 'saved') this.news = 'Your last changes were kept and are saved now.';
+    }
+    this.#end = this.#how.watch?.(model, db);
+    this.saver = saver;
+    this.model = model;
+  }
+
+  #saver(db: Database, shelf: Shelf<K, D, R>, opened: R | undefined, model: M, what: string): Saver<K, D, R> {
+    const saver = new Saver(db, shelf, this.#id, opened, SESSION, {
+      onOther: (doc, now, why) => {
+        this.#how.replace(model, doc);
+        this.#how.opened(model, now);
+        this.news = SAID[why](what);
+      },
+      onSaved: (now) => this.#how.opened(model, now),
+    });
+    if (opened) this.#how.opened(model, opened);
+    this.#how.onchange(model, (doc) => {
+      this.news = '';
+      saver.save(doc);
+    });
+    return saver;
+  }
+
+  #end: (() => void) | undefined;
+
+  close(): void {
+    this.#alive = false;
+    this.#end?.();
+    this.saver?.close();
+  }
+}
+
+export const closedStore = (e: unknown): string =>
+  `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;
+
+export type OpenFigure = OpenDocument<'figure', Figure, OpenedFigure, Desk>;
+export type OpenBoard = OpenDocument<'combination', Combination, OpenedCombination, Board>;
+
+export const openFigure = (id: string, finder: FixFinder): OpenFigure =>
+  untrack(
+    () =>
+      new OpenDocument(id, {
+        shelf: figureShelf,
+        model: (figure) => Promise.resolve(new Desk(figure, app.heights, finder)),
+        onchange: (desk, save) => (desk.onchange = save),
+        replace: (desk, figure) => desk.replace(figure),
+        opened: (desk, { row }) => (desk.kept = row),
+      }),
+  );
+
+export const openBoard = (id: string, finder: ComposeFinder): OpenBoard =>
+  untrack(
+    () =>
+      new OpenDocument(id, {
+        shelf: combinationShelf,
+        model: async (c, _, db) => boardOf(c, await loadAll(db), finder),
+        onchange: (board, save) => (board.onchange = save),
+        replace: (board, c) => board.replace(c),
+        opened: () => {},
+        watch: (board, db) => watchFigures(db, board),
+      }),
+  );
+
+export const stockOf = (rows: readonly FigureRow[]): Stock => ({
+  repertoire: new Repertoire(
+    rows.map((r) => r.figure),
+    app.heights,
+  ),
+  parents: parentsOf(rows),
+  stored: rows,
+});
+
+/** A board over stored figures. */
+export const boardOf = (c: Combination, rows: readonly FigureRow[], finder: ComposeFinder): Board =>
+  new Board(c, stockOf(rows), finder, () => nanoid(10));
+
+/** A board hears of every figure that changes, in any tab. Gives what ends it. */
+function watchFigures(db: Database, board: Board): () => void {
+  const watch = liveQuery(() => loadAll(db)).subscribe({
+    next: (rows) => {
+      if (!same(rows, board.stored)) board.restock(stockOf(rows));
+    },
+    error: () => {},
+  });
+  return () => watch.unsubscribe();
+}
