@@ -16,7 +16,7 @@ import {
 import {
   Composition,
   bridges,
-  byFigures,
+  visiblyDiffer,
   conflictSteps,
   constraintsOf,
   countSteps,
@@ -133,14 +133,16 @@ describe('what is composed', () => {
     const request = requestOf(32, { curve: 'arch', hits: [13], inRow: 2, best: 20 });
     const c = new Composition(readings, request);
     const { best } = c.finish();
-    expect(best.length).toBe(20);
+    expect(best.length).toBeGreaterThan(8);
     for (const b of best) {
       const indexes = b.figures.map((id) => readings.findIndex((r) => r.figure.id === id));
-      expect(explained(c.graph, edgesOf(c.graph, readings, request), request, indexes)).toEqual(b);
+      expect(explained(c.graph, edgesOf(c.graph, readings, request), request, indexes, readings)).toEqual(b);
       expect(b.cost).toBe(b.parts.joints + b.parts.variety + b.parts.curve + b.parts.hits);
     }
     expect(best.map((b) => b.cost)).toEqual(best.map((b) => b.cost).toSorted((x, y) => x - y));
-    expect(byFigures(best).reduce((n, g) => n + 1 + g.orders, 0)).toBe(20);
+    const order = best.map((b) => b.figures.map((id) => readings.findIndex((r) => r.figure.id === id)));
+    for (const [i, a] of order.entries())
+      for (const b of order.slice(i + 1)) expect(visiblyDiffer(a, b, (x, y) => x === y)).toBe(true);
   });
 
   it('can be left and taken up again at any time', () => {

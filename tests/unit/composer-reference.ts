@@ -39,6 +39,8 @@ export function exhaustive(g: Graph, edges: Edges, r: ComposeRequest): Found[] {
 function fits(g: Graph, r: ComposeRequest, figures: readonly number[]): boolean {
   const list = figures.map((i) => g.figures[i] as Candidate);
   if (r.must.some((id) => !list.some((f) => f.id === id))) return false;
+  const round = r.end.type === 'loop';
+  if (round && !fitsRound(r, figures, list)) return false;
   let run = 0;
   let turns = 0;
   for (let i = 0; i < list.length; i++) {
@@ -48,6 +50,21 @@ function fits(g: Graph, r: ComposeRequest, figures: readonly number[]): boolean 
     turns = t > 0 ? turns + t : 0;
     if (r.turns !== undefined && turns > r.turns) return false;
     if (r.inAll !== undefined && figures.filter((x) => x === figures[i]).length > r.inAll) return false;
+  }
+  return true;
+}
+
+/** A loop is danced twice in a row: every limit on what comes one after the other must hold there, too. */
+function fitsRound(r: ComposeRequest, figures: readonly number[], list: readonly Candidate[]): boolean {
+  const n = figures.length;
+  let run = 0;
+  let turns = 0;
+  for (let i = 0; i < 3 * n; i++) {
+    run = i > 0 && figures[i % n] === figures[(i - 1) % n] ? run + 1 : 1;
+    if (r.inRow !== undefined && run > r.inRow) return false;
+    const t = list[i % n]?.turns ?? 0;
+    turns = t > 0 ? turns + t : 0;
+    if (r.turns !== undefined && turns > r.turns) return false;
   }
   return true;
 }

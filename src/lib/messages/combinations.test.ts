@@ -14,6 +14,8 @@ import {
   list,
   manyText,
   mendText,
+  boundsText,
+  leftOutText,
   minutesText,
   rowText,
   turnsText,
@@ -155,12 +157,40 @@ describe('composing', () => {
   });
   it('why one ranks', () => {
     const parts = { joints: 2, variety: 0, curve: 1, hits: 4 };
+    const one = { figures: [], cost: 7, parts, hitsMet: 1, joints: [] };
+    const r = requestOf(32, { curve: 'arch', hits: [1, 9] });
     expect(
-      whyText(
-        { figures: [], cost: 7, parts, hitsMet: 1, joints: [] },
-        requestOf(32, { curve: 'arch', hits: [1, 9] }),
-      ),
-    ).toBe('Joints 2 · no kind twice in a row · off the curve 1 · 1 of 2 marks met');
+      whyText({ ...one, changes: [{ code: 'hands', beats: [17] }], twice: { same: 0, family: 0 } }, r),
+    ).toBe(
+      'Hands change once, on 17; no two of a kind in a row; the levels nearly come as wanted; 1 of 2 marks met',
+    );
+    expect(whyText({ ...one, changes: [], twice: { same: 1, family: 2 } }, requestOf(32))).toBe(
+      'Nothing changes at a joint; the same figure follows itself once, two of a kind follow each other twice',
+    );
+  });
+  it('every way figures can differ at a joint has words, without a number of points', () => {
+    for (const code of CODES) {
+      const said = whyText(
+        {
+          figures: [],
+          cost: 1,
+          parts: { joints: 1, variety: 0, curve: 0, hits: 0 },
+          hitsMet: 0,
+          joints: [],
+          changes: [{ code, beats: [9, 17] }],
+          twice: { same: 0, family: 0 },
+        },
+        requestOf(32),
+      );
+      expect(said).toMatch(/, on 9 and 17; /);
+      expect(said).not.toMatch(/cost|points/);
+    }
+  });
+  it('what cannot be counted is said as bounds, and what was left out by name', () => {
+    expect(boundsText({ atLeast: 10n, atMost: 2_500_000n })).toBe('At least 10 exist, at most 2.5 million');
+    expect(leftOutText([])).toBe('');
+    expect(leftOutText(['Push'])).toBe('Left out, unfinished or with something wrong in it: “Push”.');
+    expect(leftOutText(['a', 'b', 'c', 'd', 'e'])).toContain('“d” and 1 more');
   });
   it('numbers are read out', () => {
     expect([manyText(83_664n), manyText(2_500_000n), manyText(94_267_352_542n)]).toEqual([

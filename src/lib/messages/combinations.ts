@@ -1,7 +1,7 @@
 import type { Composed, ComposeRequest, Conflict, Constraint, Mend } from '$lib/core/composer';
 import { danced, type Drift, type Hit, type Leftover, type Plan, type Straight } from '$lib/core/combination';
 import type { Ticks } from '$lib/core/base';
-import type { Difference, Fit, Joint } from '$lib/core/joints';
+import type { Difference, DifferenceCode, Fit, Joint } from '$lib/core/joints';
 import { printHands } from '$lib/core/notation';
 import { FORMATIONS, HOLDS, LEVELS, type Level } from '$lib/core/vocabulary';
 import { capital, list } from './words';
@@ -230,13 +230,62 @@ export const lengthText = (beats: number, fold: number): string => {
 export const turnsText = (turns: number, inARow: number): string =>
   turns < 0.05 ? 'no turns' : `${turns.toFixed(1)} turns, ${inARow.toFixed(1)} in a row`;
 
-/** Why a combination ranks where it does. @example 'joints 2 · variety 1 · all hits met' */
+/** What changes at a joint, once and several times. */
+const CHANGES: Readonly<Record<DifferenceCode, readonly [string, string]>> = {
+  hands: ['hands change once', 'hands change'],
+  rests: ['a hand comes off a shoulder once', 'hands come off shoulders'],
+  foot: ['the free foot changes once', 'the free foot changes'],
+  place: ['the distance changes once', 'the distance changes'],
+  facing: ['they turn to each other once', 'they turn to each other'],
+  heading: ['they turn along the lane once', 'they turn along the lane'],
+  lane: ['they move over in the lane once', 'they move over in the lane'],
+  momentum: ['the way they travel turns once', 'the way they travel turns'],
+  overlap: ['they make room once', 'they make room'],
+  dance: ['the dance changes once', 'the dance changes'],
+  counting: ['the counting changes once', 'the counting changes'],
+};
+
+/** Why a combination is good, in words. @example 'Hands change once, on 17; no figure twice in a row' */
 export function whyText(c: Composed, r: ComposeRequest): string {
-  const parts = [c.parts.joints === 0 ? 'every joint fits' : `joints ${c.parts.joints}`];
-  parts.push(c.parts.variety === 0 ? 'no kind twice in a row' : `sameness ${c.parts.variety}`);
-  if (r.curve !== 'any') parts.push(c.parts.curve === 0 ? 'on the curve' : `off the curve ${c.parts.curve}`);
-  if (r.hits.length > 0) parts.push(`${c.hitsMet} of ${r.hits.length} marks met`);
-  return capital(parts.join(' · '));
+  const changes = c.changes.map(({ code, beats }) => {
+    const [once, often] = CHANGES[code];
+    return `${beats.length === 1 ? once : often}, on ${list(beats.map(String))}`;
+  });
+  const parts = changes.length > 0 ? changes : ['nothing changes at a joint'];
+  parts.push(twiceText(c.twice));
+  if (r.curve !== 'any') parts.push(curveText(c.parts.curve));
+  if (r.hits.length > 0)
+    parts.push(`${c.hitsMet} of ${r.hits.length} ${r.hits.length === 1 ? 'mark' : 'marks'} met`);
+  return capital(parts.join('; '));
+}
+
+function twiceText({ same, family }: Composed['twice']): string {
+  if (same === 0 && family === 0) return 'no two of a kind in a row';
+  const said = [
+    ...(same > 0 ? [`the same figure follows itself ${timesText(same)}`] : []),
+    ...(family > 0 ? [`two of a kind follow each other ${timesText(family)}`] : []),
+  ];
+  return said.join(', ');
+}
+const timesText = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+const curveText = (off: number): string =>
+  off === 0
+    ? 'the levels come as wanted'
+    : off <= 2
+      ? 'the levels nearly come as wanted'
+      : 'the levels come otherwise than wanted';
+
+/** How many exist where they cannot be counted. @example boundsText({ atLeast: 10n, atMost: 500n }) */
+export const boundsText = (b: { readonly atLeast: bigint; readonly atMost: bigint }): string =>
+  `At least ${manyText(b.atLeast)} exist, at most ${manyText(b.atMost)}`;
+
+/** Figures that were not composed with. */
+export function leftOutText(names: readonly string[]): string {
+  if (names.length === 0) return '';
+  const shown = names.slice(0, 4).map((n) => `“${n}”`);
+  const more = names.length - shown.length;
+  const all = list(more > 0 ? [...shown, `${more} more`] : shown);
+  return `Left out, unfinished or with something wrong in ${names.length === 1 ? 'it' : 'them'}: ${all}.`;
 }
 
 /** A number a teacher can read: exact up to a million, then in words. */

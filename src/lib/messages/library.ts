@@ -12,11 +12,10 @@ export const KIND_WORDS: Readonly<Record<KindId, { readonly one: string; readonl
 export const countedText = (kind: KindId, n: number): string =>
   `${n} ${n === 1 ? KIND_WORDS[kind].one : KIND_WORDS[kind].many}`;
 
+const ORDER: readonly KindId[] = ['figure', 'combination', 'dance'];
 /** Several kinds counted together. @example countsText({ figure: 2, combination: 1 }) // '2 figures and 1 combination' */
 export const countsText = (counts: Partial<Record<KindId, number>>): string =>
-  list(
-    (Object.entries(counts) as [KindId, number][]).flatMap(([k, n]) => (n > 0 ? [countedText(k, n)] : [])),
-  ) || 'nothing';
+  list(ORDER.flatMap((k) => ((counts[k] ?? 0) > 0 ? [countedText(k, counts[k] ?? 0)] : []))) || 'nothing';
 
 /** Where a document uses another. @example usesText([{ kind: 'combination', name: 'Tuesday' }]) */
 export function usesText(uses: readonly { readonly kind: KindId; readonly name: string }[]): string {

@@ -1,5 +1,5 @@
 import type { Heights } from '$lib/core/analysis';
-import { read } from '$lib/core/combination';
+import { read, usable } from '$lib/core/combination';
 import { Composition, type Answer, type ComposeRequest } from '$lib/core/composer';
 import type { Figure } from '$lib/core/figure';
 
@@ -23,9 +23,9 @@ const AT_ONCE = 4_000;
 export function composeWithin(job: ComposeJob, now: () => number): ComposeDone {
   const until = now() + job.limit;
   const readings = job.figures.map((f) => read(f, job.heights));
-  const sound = readings.filter((r) => r.wrong.length === 0);
+  const sound = readings.filter(usable);
   const c = new Composition(sound, job.request);
   while (!c.step(AT_ONCE) && now() < until);
-  const unsound = readings.filter((r) => r.wrong.length > 0).map((r) => r.figure.id);
+  const unsound = readings.filter((r) => !usable(r)).map((r) => r.figure.id);
   return { answer: c.answer, unsound };
 }

@@ -122,6 +122,9 @@ function report(job: ComposeJob, { answer, unsound }: ComposeDone) {
   return {
     complete: answer.complete,
     count: answer.count?.toString() ?? null,
+    bounds: answer.bounds
+      ? { atLeast: answer.bounds.atLeast.toString(), atMost: answer.bounds.atMost.toString() }
+      : null,
     best: answer.best.map((c) => combination(c, job, name)),
     conflict: answer.conflict ? conflict(answer.conflict, job, name) : null,
     leftOut: unsound,

@@ -172,7 +172,8 @@ describe('composing', () => {
     f.answer({
       type: 'answer',
       id: 2,
-      answer: { count: 7n, best: [], complete: false, conflict: undefined },
+      answer: { count: 7n, best: [], complete: false, bounds: undefined, conflict: undefined },
+      leftOut: [],
     });
     expect(lab.answer?.count).toBe(7n);
     f.answer({ type: 'paused', id: 2 });

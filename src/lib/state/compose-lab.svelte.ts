@@ -10,6 +10,8 @@ export class ComposeLab {
   request: ComposeRequest = $state.raw(requestOf(32));
   rows: Rows = $state.raw([]);
   answer: Answer | undefined = $state.raw();
+  /** Ids of figures that could not be composed with. */
+  leftOut: readonly string[] = $state.raw([]);
   state: ComposeState = $state('idle');
   /** Figures read so far, of how many. */
   progress = $state({ done: 0, of: 0 });
@@ -76,6 +78,7 @@ export class ComposeLab {
       case 'answer':
         this.state = 'searching';
         this.answer = a.answer;
+        this.leftOut = a.leftOut;
         return;
       case 'paused':
         this.state = 'paused';

@@ -23,11 +23,11 @@ export class Writing {
     readonly now: number,
   ) {}
 
-  /** Writes documents over whatever lies there, each one revision on. Gives their rows. */
+  /** Writes documents over whatever lies there, each one revision on, the first of them the latest. Gives their rows. */
   async putAll<K extends KindId>(kind: K, docs: readonly Docs[K][]): Promise<Row<K>[]> {
     const table = rowsOf(this.db, kind);
     const there = await table.bulkGet(docs.map((d) => d.id));
-    const rows = docs.map((doc, i) => rowFor(kind, doc, (there[i]?.rev ?? 0) + 1, this.now));
+    const rows = docs.map((doc, i) => rowFor(kind, doc, (there[i]?.rev ?? 0) + 1, this.now - i));
     rows.forEach((r, i) => this.#noted(kind, r.id, there[i], r.rev));
     await table.bulkPut(rows);
     return rows;

@@ -44,6 +44,14 @@ export async function lastBackup(db: Database): Promise<number | undefined> {
 export const backedUp = (db: Database, now: number): Promise<unknown> =>
   db.settings.put({ key: LAST, value: now });
 
+/** When this browser was first used, milliseconds since 1970. */
+export async function firstUse(db: Database, now: number): Promise<number> {
+  const value = (await db.settings.get('first-use'))?.value;
+  if (typeof value === 'number') return value;
+  await db.settings.put({ key: 'first-use', value: now });
+  return now;
+}
+
 /** The latest change of any document. */
 export async function lastChange(db: Database): Promise<number> {
   const rows: (Row | undefined)[] = await Promise.all(

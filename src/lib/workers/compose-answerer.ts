@@ -1,4 +1,4 @@
-import { read, type Reading } from '$lib/core/combination';
+import { read, usable, type Reading } from '$lib/core/combination';
 import { BUDGET, Composition, graphOf, mendsFor, type Graph } from '$lib/core/composer';
 import type { Heights } from '$lib/core/analysis';
 import type { ComposeAnswer, ComposeAsk } from './compose-finder';
@@ -16,7 +16,13 @@ export function composeAnswerer(
   const known = new Map<string, Reading>();
   let tall: string | undefined;
   let graph:
-    { readonly of: string; readonly graph: Graph; readonly readings: readonly Reading[] } | undefined;
+    | {
+        readonly of: string;
+        readonly graph: Graph;
+        readonly readings: readonly Reading[];
+        readonly leftOut: readonly string[];
+      }
+    | undefined;
   let current: Composition | undefined;
   let latest = 0;
 
@@ -59,8 +65,10 @@ export function composeAnswerer(
   function graphFor(keys: readonly string[]): { graph: Graph; readings: readonly Reading[] } {
     const of = keys.join(' ');
     if (graph?.of !== of) {
-      const readings = keys.flatMap((k) => known.get(k) ?? []).filter((r) => r.wrong.length === 0);
-      graph = { of, readings, graph: graphOf(readings) };
+      const all = keys.flatMap((k) => known.get(k) ?? []);
+      const readings = all.filter(usable);
+      const leftOut = all.filter((r) => !usable(r)).map((r) => r.figure.id);
+      graph = { of, readings, graph: graphOf(readings), leftOut };
       for (const key of known.keys()) if (!keys.includes(key)) known.delete(key);
     }
     return graph;
@@ -73,9 +81,14 @@ export function composeAnswerer(
       await giveWay();
       if (latest !== id) return;
       const complete = c.step(Math.min(WORK_AT_ONCE, budget));
-      const state = `${c.answer.best.length} ${c.answer.count}`;
+      const state = `${c.answer.best.length} ${c.answer.count} ${c.answer.bounds?.atMost}`;
       if (state !== said || complete)
-        send({ type: 'answer', id, answer: { ...c.answer, best: [...c.answer.best] } });
+        send({
+          type: 'answer',
+          id,
+          answer: { ...c.answer, best: [...c.answer.best] },
+          leftOut: graph?.leftOut ?? [],
+        });
       said = state;
       if (complete) {
         send({ type: 'done', id });

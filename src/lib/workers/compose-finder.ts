@@ -32,7 +32,12 @@ export interface ComposeAsk {
 }
 export type ComposeAnswer =
   | { readonly type: 'reading'; readonly id: number; readonly done: number; readonly of: number }
-  | { readonly type: 'answer'; readonly id: number; readonly answer: Answer }
+  | {
+      readonly type: 'answer';
+      readonly id: number;
+      readonly answer: Answer;
+      readonly leftOut: readonly string[];
+    }
   /** The budget is used up; what is known has been sent. */
   | { readonly type: 'paused'; readonly id: number }
   | { readonly type: 'mends'; readonly id: number; readonly mends: readonly Mend[] }

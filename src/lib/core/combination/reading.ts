@@ -35,6 +35,8 @@ export interface Reading {
   readonly turning: Both<Degrees>;
   /** What cannot be danced as written; empty for a sound figure. */
   readonly wrong: readonly FindingCode[];
+  /** Both roles have something to dance. */
+  readonly finished: boolean;
   /** What may hurt someone. */
   readonly cautions: readonly Finding[];
 }
@@ -55,6 +57,7 @@ export function read(figure: Figure, heights: Heights = defaultHeights): Reading
     accents: accentsOf(a),
     turning: both((r) => totalTurn(a.roles[r].turns.map((t) => ({ ...t, amount: Math.abs(t.amount) })))),
     wrong: found.filter((f) => f.severity === 'wrong').map((f) => f.code),
+    finished: ROLES.every((r) => a.roles[r].actions.length > 0),
     cautions: found.filter((f) => f.severity === 'caution'),
   };
 }
@@ -90,6 +93,9 @@ export function accentsOf(a: Analysis): Ticks[] {
 /** Most whole turns one role makes in a figure; less than one is none. @example turnsIn(reading) // 1 */
 export const turnsIn = (r: Reading): number =>
   Math.floor((Math.max(...ROLES.map((role) => r.turning[role])) + 1e-6) / 360);
+
+/** It can be composed with: both roles are written, and nothing in it is wrong. */
+export const usable = (r: Reading): boolean => r.finished && r.wrong.length === 0;
 
 /** A lane, a line or a spot. */
 export const frameOf = (r: Reading) => danceOf(r.figure).frame;

@@ -1,10 +1,15 @@
-import type { Reading } from '../combination';
-import { bestSteps } from './best';
+import { joint, type Reading } from '../combination';
+import type { DifferenceCode } from '../joints';
+import { alikeIn } from './alike';
+import { bestSteps, type Found } from './best';
+import { boundSteps, type Bounds } from './bounds';
 import { conflictSteps, type Conflict } from './conflict';
-import { countSteps } from './count';
-import { edgesOf, graphOf, joinCosts, type Edges, type Graph } from './graph';
+import { countSteps, onlyBounds } from './count';
+import { allowed, edgesOf, graphOf, joinCosts, type Candidate, type Edges, type Graph } from './graph';
+import { fillable } from './rules';
 import { hitsOn, standing, topLevel, variety } from './score';
 import type { ComposeRequest } from './request';
+import { Varied } from './varied';
 
 /** Why a combination costs what it costs. */
 export interface Parts {
@@ -20,12 +25,22 @@ export interface Composed {
   readonly parts: Parts;
   readonly hitsMet: number;
   readonly joints: readonly number[];
+  /** What is otherwise where one figure follows another, and on which beats (from 1). */
+  readonly changes: readonly JointChange[];
+  /** Neighbours that are the same figure, and of the same family. */
+  readonly twice: { readonly same: number; readonly family: number };
+}
+export interface JointChange {
+  readonly code: DifferenceCode;
+  readonly beats: readonly number[];
 }
 
 /** What is known while a request is being answered, and in the end. */
 export interface Answer {
-  /** How many exist; undefined while it is being counted. */
+  /** How many exist; undefined while it is being counted, or where that cannot be counted. */
   readonly count: bigint | undefined;
+  /** Where it cannot be counted: at least and at most so many. */
+  readonly bounds: Bounds | undefined;
   readonly best: readonly Composed[];
   /** Nothing more will come. */
   readonly complete: boolean;
@@ -37,6 +52,12 @@ export interface Budget {
   /** States gone through before it pauses; it can be taken up again. */
   readonly work: number;
 }
+/** Combinations looked at for each that is shown: most of the cheapest differ in one figure only. Our choice. */
+const LOOKED_AT = 30;
+
+/** Of these so many may begin with one figure at least. Our choice. */
+const FROM_ONE = 12;
+
 /** Our choice: enough for every repertoire measured, and an end for what is not. */
 export const BUDGET: Budget = { work: 40_000_000 };
 
@@ -50,6 +71,7 @@ export class Composition {
   readonly #readings: readonly Reading[];
   readonly #steps: Generator<number, void, void>;
   #count: bigint | undefined;
+  #bounds: Bounds | undefined;
   #best: Composed[] = [];
   #conflict: Conflict | undefined;
   #complete = false;
@@ -65,6 +87,7 @@ export class Composition {
   get answer(): Answer {
     return {
       count: this.#count,
+      bounds: this.#bounds,
       best: this.#best,
       complete: this.#complete,
       conflict: this.#conflict,
@@ -89,18 +112,46 @@ export class Composition {
   }
 
   *#run(): Generator<number, void, void> {
-    const edges = edgesOf(this.graph, this.#readings, this.request);
-    yield* bestSteps(this.graph, edges, this.request, (f) =>
-      this.#best.push(explained(this.graph, edges, this.request, f.figures)),
-    );
-    const counts = yield* countSteps(this.graph, edges, this.request);
-    this.#count = counts[this.request.beats] ?? 0n;
-    if (this.#count === 0n) this.#conflict = yield* conflictSteps(this.graph, this.#readings, this.request);
+    const { graph, request } = this;
+    const edges = edgesOf(graph, this.#readings, request);
+    yield* this.#choose(edges);
+    if (!fillable(this.#usable(), request)[request.beats]) this.#count = 0n;
+    else if (onlyBounds(graph, request)) {
+      const { atLeast, atMost } = yield* boundSteps(graph, edges, request);
+      const found = BigInt(this.#best.length);
+      if (atMost === 0n) this.#count = 0n;
+      else this.#bounds = { atLeast: atLeast > found ? atLeast : found, atMost };
+    } else this.#count = (yield* countSteps(graph, edges, request))[request.beats] ?? 0n;
+    if (this.#count === 0n) this.#conflict = yield* conflictSteps(graph, this.#readings, request);
+  }
+
+  #usable(): Candidate[] {
+    return allowed(this.graph, this.request).map((i) => this.graph.figures[i] as Candidate);
+  }
+
+  /** The best, and after it the best that differ visibly from those before. */
+  *#choose(edges: Edges): Generator<number, void, void> {
+    const { graph, request } = this;
+    if (request.best === 0) return;
+    const varied = new Varied(request.best, alikeIn(this.#readings));
+    const most = request.best * LOOKED_AT;
+    const fromOne = Math.max(FROM_ONE, Math.ceil(most / this.#usable().length));
+    const offer = (f: Found): boolean => {
+      if (varied.offer(f)) this.#best.push(explained(graph, edges, request, f.figures, this.#readings));
+      return varied.full;
+    };
+    yield* bestSteps(graph, edges, { ...request, best: most }, offer, fromOne);
   }
 }
 
 /** The cost of a sequence with its parts, worked out from the beginning: what the search must agree with. */
-export function explained(g: Graph, edges: Edges, r: ComposeRequest, figures: readonly number[]): Composed {
+export function explained(
+  g: Graph,
+  edges: Edges,
+  r: ComposeRequest,
+  figures: readonly number[],
+  readings: readonly Reading[] = [],
+): Composed {
   const join = joinCosts(g, r);
   const top = topLevel(r, g.figures);
   const plain = { ...r, hits: [], hitsMust: false };
@@ -132,22 +183,28 @@ export function explained(g: Graph, edges: Edges, r: ComposeRequest, figures: re
     parts: { joints: joined, variety: varied, curve, hits: stood - curve },
     hitsMet: met,
     joints,
+    changes: changesIn(figures.map((i) => readings[i])),
+    twice: twiceIn(figures.map((i) => g.figures[i] as Candidate)),
   };
 }
 
-/** The first of those that have the same figures, and in how many other orders they come. */
-export interface Grouped {
-  readonly shown: Composed;
-  readonly orders: number;
+/** Differences at the joints inside, by what they are. */
+function changesIn(readings: readonly (Reading | undefined)[]): JointChange[] {
+  const found = new Map<DifferenceCode, number[]>();
+  let beat = 0;
+  readings.forEach((next, n) => {
+    const before = readings[n - 1];
+    if (before && next)
+      for (const d of joint(before.ends, next.ends).differences)
+        if (d.cost > 0) found.set(d.code, [...new Set([...(found.get(d.code) ?? []), beat + 1])]);
+    beat += next?.beats ?? 0;
+  });
+  return [...found].map(([code, beats]) => ({ code, beats }));
 }
-/** Puts the same figures in another order together, the best of each first. @example byFigures(answer.best)[0].orders */
-export function byFigures(list: readonly Composed[]): Grouped[] {
-  const groups = new Map<string, { shown: Composed; orders: number }>();
-  for (const c of list) {
-    const key = [...c.figures].sort().join(' ');
-    const known = groups.get(key);
-    if (known) known.orders++;
-    else groups.set(key, { shown: c, orders: 0 });
-  }
-  return [...groups.values()];
+
+function twiceIn(figures: readonly Candidate[]): Composed['twice'] {
+  const pairs = figures.slice(1).map((f, n) => [figures[n] as Candidate, f] as const);
+  const same = pairs.filter(([a, b]) => a === b).length;
+  const family = pairs.filter(([a, b]) => a !== b && a.family !== '' && a.family === b.family).length;
+  return { same, family };
 }

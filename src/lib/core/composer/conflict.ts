@@ -1,5 +1,6 @@
 import type { Reading } from '../combination';
-import { countSteps, type Counts, type Steps } from './count';
+import { bestSteps } from './best';
+import { countSteps, onlyBounds, type Counts, type Steps } from './count';
 import { edgesOf, type Graph } from './graph';
 import { MOST_BEATS, constraintsOf, keepOnly, type ComposeRequest, type Constraint } from './request';
 
@@ -35,10 +36,17 @@ export function* conflictSteps(g: Graph, readings: readonly Reading[], r: Compos
     if (before !== undefined) return before;
     const wanted = keepOnly(r, kept);
     const yes = kept.some((k) => k.code === 'beats')
-      ? ((yield* countSteps(g, edgesOf(g, readings, wanted), wanted))[r.beats] ?? 0n) > 0n
+      ? yield* exists(wanted)
       : (yield* countsUpTo(g, readings, wanted)).some((n) => n > 0n);
     known.set(key, yes);
     return yes;
+  }
+
+  /** Counted; where that is not possible, one is looked for. */
+  function* exists(wanted: ComposeRequest): Steps<boolean> {
+    const edges = edgesOf(g, readings, wanted);
+    if (onlyBounds(g, wanted)) return (yield* bestSteps(g, edges, { ...wanted, best: 1 })).length > 0;
+    return ((yield* countSteps(g, edges, wanted))[r.beats] ?? 0n) > 0n;
   }
 
   function* smallest(): Steps<readonly Constraint[]> {

@@ -1,117 +1,185 @@
 import type { Counts, Steps } from './count';
-import { joinCosts, type Edges, type Graph } from './graph';
-import { allMust, kindsOf, type Kind } from './kinds';
+import type { Graph } from './graph';
+import { joinCosts } from './graph';
+import type { Kind } from './kinds';
 import type { ComposeRequest } from './request';
+import { ALL, MOST_STATES, Rules } from './rules';
 
-/** A way so far: last kind and how often its figure has been used, run, turns, must-haves, uses of every kind. */
-interface State {
-  readonly kind: number;
-  readonly used: number;
-  readonly run: number;
-  readonly turns: number;
-  readonly mask: number;
-  /** Entry class of the first figure; −1 where it does not matter. */
-  readonly first: number;
-  /** For every kind, how many of its figures have been used once, twice … */
-  readonly uses: readonly (readonly number[])[];
+/** Where counting begins and ends, told by kinds. */
+export interface KindStart {
+  readonly kinds: readonly Kind[];
+  readonly begins: (k: Kind) => boolean;
+  readonly out: (exit: number) => boolean;
+  /** The first figure of a loop, told apart from those that behave like it. */
+  readonly first: Kind | undefined;
+  /** How many starts are like this one. */
+  readonly times: number;
 }
+
+/** Figures of each kind by how often they have been used, as one integer: only that is told apart. */
+class Uses {
+  readonly cap: number;
+  readonly size: number;
+  readonly #base: readonly number[];
+  readonly #unit: readonly number[];
+
+  constructor(
+    private readonly kinds: readonly Kind[],
+    r: ComposeRequest,
+  ) {
+    this.cap = r.inAll ?? 1;
+    const units: number[] = [];
+    let unit = 1;
+    this.#base = kinds.map((k) => {
+      const most = Math.floor(r.beats / k.beats);
+      const base = most > this.cap ? Math.min(k.size, most) + 1 : 1;
+      units.push(unit);
+      unit *= base ** this.cap;
+      return base;
+    });
+    this.#unit = units;
+    this.size = unit;
+  }
+
+  /** How many figures of a kind have been used `level` times; those that cannot come too often count as unused. */
+  many(uses: number, kind: number, level: number): number {
+    const base = this.#base[kind] ?? 1;
+    if (base === 1) return level === 0 ? (this.kinds[kind]?.size ?? 0) : 0;
+    const own = Math.floor(uses / (this.#unit[kind] ?? 1));
+    const at = (n: number): number => Math.floor(own / base ** (n - 1)) % base;
+    if (level > 0) return at(level);
+    let used = 0;
+    for (let n = 1; n <= this.cap; n++) used += at(n);
+    return (this.kinds[kind]?.size ?? 0) - used;
+  }
+
+  /** One figure of a kind that had been used `level` times is used once more. */
+  once(uses: number, kind: number, level: number): number {
+    const base = this.#base[kind] ?? 1;
+    if (base === 1) return uses;
+    const unit = this.#unit[kind] ?? 1;
+    return uses + unit * base ** level - (level > 0 ? unit * base ** (level - 1) : 0);
+  }
+
+  /** Figures of a kind are told apart by their uses: they could come too often. */
+  tells(kind: number): boolean {
+    return (this.#base[kind] ?? 1) > 1;
+  }
+}
+
+/** Uses in all can be counted exactly: the states in which figures are told apart by their uses are few enough. */
+export const countable = (kinds: readonly Kind[], r: ComposeRequest): boolean =>
+  new Uses(kinds, r).size * kinds.length <= 8 * MOST_STATES;
+
+/** States gone through between two pauses. */
+const AT_ONCE = 2_000;
 
 /**
  * Counts combinations in which no figure is danced more than `inAll` times. Figures that behave alike are told apart
- * only by how often each has been used, so that the states stay few. Exact; in the worst case exponential in the
- * number of kinds, which is why it yields and can be stopped.
+ * only by how often each has been used, so that the states stay few. Exact.
  */
-export function* countCapped(g: Graph, edges: Edges, r: ComposeRequest): Steps<Counts> {
-  const kinds = kindsOf(g, r);
-  const join = joinCosts(g, r);
-  const cap = r.inAll ?? 64;
-  const full = allMust(r);
-  const inRow = r.inRow ?? Infinity;
-  const total: bigint[] = Array.from({ length: r.beats + 1 }, () => 0n);
-  const layers: Map<string, { state: State; ways: bigint }>[] = Array.from(
-    { length: r.beats + 1 },
-    () => new Map<string, { state: State; ways: bigint }>(),
-  );
-  const put = (beat: number, state: State, ways: bigint): void => {
-    if (beat > r.beats || ways === 0n) return;
-    const key = `${state.kind} ${state.used} ${state.run} ${state.turns} ${state.mask} ${state.first} ${state.uses.map((u) => u.join('.')).join('|')}`;
-    const there = layers[beat]?.get(key);
-    if (there) there.ways += ways;
-    else layers[beat]?.set(key, { state, ways });
-  };
-  const none = kinds.map((): readonly number[] => []);
-  kinds.forEach((k, i) => {
-    if (edges.into[k.entry] === Infinity || k.barred(0) || tooMany(k.turns)) return;
-    const first = edges.out ? -1 : k.entry;
-    put(k.beats, begun(i, none, k, first), BigInt(k.size));
-  });
+export function* countCapped(g: Graph, r: ComposeRequest, start: KindStart): Steps<Counts> {
+  const layers = new CappedLayers(g, r, start);
   let work = 0;
-  for (let b = 1; b <= r.beats; b++) {
-    for (const { state, ways } of layers[b]?.values() ?? []) {
-      const k = kinds[state.kind] as Kind;
-      if (state.mask === full && ends(k.exit, state.first)) total[b] = (total[b] ?? 0n) + ways;
-      kinds.forEach((next, i) => follow(b, state, ways, k, next, i));
-      work += kinds.length;
-      if (work > 2000) {
-        yield work;
-        work = 0;
-      }
+  for (let b = 1; b <= r.beats; b++)
+    for (const w of layers.steps(b)) {
+      work += w;
+      if (work < AT_ONCE) continue;
+      yield work;
+      work = 0;
     }
-    layers[b] = new Map();
-  }
-  return total;
+  return layers.total;
+}
 
-  function tooMany(turns: number): boolean {
-    return r.turns !== undefined && turns > r.turns;
+class CappedLayers {
+  readonly total: bigint[];
+  readonly #layers: Map<number, bigint>[];
+  readonly #rules: Rules;
+  readonly #uses: Uses;
+  readonly #join: readonly Float64Array[];
+
+  constructor(
+    g: Graph,
+    private readonly r: ComposeRequest,
+    private readonly start: KindStart,
+  ) {
+    const { kinds } = start;
+    const figures = kinds.map((k) => k.figure);
+    this.#rules = new Rules(figures, r, { ...ALL, uses: false });
+    this.#uses = new Uses(kinds, r);
+    this.#join = joinCosts(g, r);
+    this.total = Array.from({ length: r.beats + 1 }, () => 0n);
+    this.#layers = Array.from({ length: r.beats + 1 }, () => new Map<number, bigint>());
+    kinds.forEach((k, i) => {
+      const state = this.#rules.begin(i);
+      if (start.begins(k) && !k.barred(0) && state >= 0)
+        this.#put(k.beats, i, 1, state, this.#uses.once(0, i, 0), BigInt(k.size));
+    });
   }
-  function ends(exit: number, first: number): boolean {
-    return edges.out ? edges.out[exit] !== Infinity : join[exit]?.[first] !== Infinity;
+
+  /** The last kind and how often its figure has been used, the state of the rules and the uses, as one integer. */
+  #put(beat: number, kind: number, level: number, state: number, uses: number, ways: bigint): void {
+    const { kinds } = this.start;
+    const last = kind * this.#uses.cap + Math.min(level, this.#uses.cap) - 1;
+    const code = (uses * this.#rules.size + state) * kinds.length * this.#uses.cap + last;
+    const layer = this.#layers[beat];
+    layer?.set(code, (layer.get(code) ?? 0n) + ways);
   }
-  function begun(i: number, uses: State['uses'], k: Kind, first: number): State {
-    return { kind: i, used: 1, run: 1, turns: k.turns, mask: k.bit, first, uses: usedOnce(uses, i, 0) };
+
+  *steps(b: number): Generator<number, void, void> {
+    const { kinds } = this.start;
+    const lasts = kinds.length * this.#uses.cap;
+    for (const [code, ways] of this.#layers[b] ?? []) {
+      const last = code % lasts;
+      const rest = Math.floor(code / lasts);
+      const state = rest % this.#rules.size;
+      const uses = Math.floor(rest / this.#rules.size);
+      const kind = Math.floor(last / this.#uses.cap);
+      const level = (last % this.#uses.cap) + 1;
+      this.#end(b, kind, state, ways);
+      for (let next = 0; next < kinds.length; next++)
+        this.#follow(b, { kind, level, state, uses }, next, ways);
+      yield kinds.length;
+    }
+    this.#layers[b] = new Map();
   }
-  function follow(b: number, s: State, ways: bigint, last: Kind, next: Kind, i: number): void {
-    if (b + next.beats > r.beats || join[last.exit]?.[next.entry] === Infinity || next.barred(b)) return;
-    const turns = next.turns > 0 ? s.turns + next.turns : 0;
-    if (tooMany(turns)) return;
-    const mask = s.mask | next.bit;
-    const same = i === s.kind;
-    if (same && s.run < inRow && s.used < cap)
-      put(
-        b + next.beats,
-        { ...s, used: s.used + 1, run: s.run + 1, turns, mask, uses: usedOnce(s.uses, i, s.used) },
+
+  #end(b: number, kind: number, state: number, ways: bigint): void {
+    const k = this.start.kinds[kind] as Kind;
+    if (this.start.out(k.exit) && this.#rules.ends(state, k === this.start.first))
+      this.total[b] = (this.total[b] ?? 0n) + ways;
+  }
+
+  #follow(b: number, from: At, next: number, ways: bigint): void {
+    const [last, k] = [this.start.kinds[from.kind] as Kind, this.start.kinds[next] as Kind];
+    const to = b + k.beats;
+    if (to > this.r.beats || k.barred(b) || this.#join[last.exit]?.[k.entry] === Infinity) return;
+    const same = next === from.kind;
+    const told = this.#uses.tells(next);
+    const again = same ? this.#rules.step(from.state, next, true) : -1;
+    if (again >= 0 && (!told || from.level < this.#uses.cap))
+      this.#put(
+        to,
+        next,
+        told ? from.level + 1 : 1,
+        again,
+        this.#uses.once(from.uses, next, told ? from.level : 0),
         ways,
       );
-    const row = s.uses[i] ?? [];
-    for (let used = 0; used < cap; used++) {
-      const unused = next.size - row.reduce((n, x) => n + x, 0);
-      const many = (used === 0 ? unused : (row[used - 1] ?? 0)) - (same && used === s.used ? 1 : 0);
-      if (many <= 0) continue;
-      put(
-        b + next.beats,
-        {
-          kind: i,
-          used: used + 1,
-          run: 1,
-          turns,
-          mask,
-          first: s.first,
-          uses: usedOnce(s.uses, i, used),
-        },
-        ways * BigInt(many),
-      );
+    const other = this.#rules.step(from.state, next, false);
+    if (other < 0) return;
+    for (let level = 0; level < (told ? this.#uses.cap : 1); level++) {
+      const own = same && level === (told ? from.level : 0) ? 1 : 0;
+      const many = this.#uses.many(from.uses, next, level) - own;
+      if (many > 0)
+        this.#put(to, next, level + 1, other, this.#uses.once(from.uses, next, level), ways * BigInt(many));
     }
   }
 }
 
-/** One figure of a kind that had been used `used` times is used once more. */
-function usedOnce(uses: State['uses'], kind: number, used: number): State['uses'] {
-  return uses.map((row, i) => {
-    if (i !== kind) return row;
-    const next = [...row];
-    if (used > 0) next[used - 1] = (next[used - 1] ?? 0) - 1;
-    while (next.length < used + 1) next.push(0);
-    next[used] = (next[used] ?? 0) + 1;
-    return next;
-  });
+interface At {
+  readonly kind: number;
+  readonly level: number;
+  readonly state: number;
+  readonly uses: number;
 }

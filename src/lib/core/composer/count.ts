@@ -1,143 +1,199 @@
-import { countCapped } from './count-capped';
-import { joinCosts, type Edges, type Graph } from './graph';
-import { allMust, kindsOf, type Kind } from './kinds';
+import { allowed, joinCosts, type Candidate, type Edges, type Graph } from './graph';
+import { kindsOf, type Kind } from './kinds';
 import type { ComposeRequest } from './request';
+import { ALL, Rules, couldExceed, fillable, usesFit } from './rules';
+import { topLevel } from './score';
+import { hasSeam, startsOf } from './starts';
+import { countTableSteps } from './table';
+import { countCapped, countable, type KindStart } from './count-capped';
 
 /** How many combinations there are of every length up to the one asked for; index: beats. */
 export type Counts = readonly bigint[];
 /** Work in small pieces: a yield says that so many states have been gone through. */
 export type Steps<T> = Generator<number, T, void>;
 
+/** Uses in all matter, and too many figures could come too often for them to be counted exactly. */
+export const onlyBounds = (g: Graph, r: ComposeRequest): boolean => {
+  const figures = allowed(g, r).map((i) => g.figures[i] as Candidate);
+  const limited = figures.some((f) => couldExceed(f, r));
+  return limited && !usesFit(figures, r) && !countable(kindsOf(g, r), r);
+};
+
 /**
- * Counts exactly, by dynamic programming over (beat, exit class, turns in a row, figures that must be in): never by
- * listing. For `inAll` the uses of every kind are part of the state. Agrees with the transfer matrix (Stanley,
- * Enumerative Combinatorics 1, §4.7). O(beats · kinds · turns · 2^must · inRow) big-number additions.
+ * Counts exactly, never by listing: figures that behave alike are counted together, by dynamic programming over the
+ * states of the rules. Agrees with the transfer matrix (Stanley, Enumerative Combinatorics 1, §4.7). Where
+ * {@link onlyBounds} the uses are left out: then it is a bound from above.
  */
 export function* countSteps(g: Graph, edges: Edges, r: ComposeRequest): Steps<Counts> {
-  const kinds = kindsOf(g, r);
-  const shortest = Math.min(...kinds.map((k) => k.beats));
-  if (r.inAll !== undefined && r.inAll * shortest < r.beats) return yield* countCapped(g, edges, r);
-  if (edges.out) {
-    const { out } = edges;
-    return yield* countFrom(
-      g,
-      r,
-      kinds,
-      (entry) => edges.into[entry] !== Infinity,
-      (exit) => out[exit] !== Infinity,
-    );
+  const figures = allowed(g, r).map((i) => g.figures[i] as Candidate);
+  const can = fillable(figures, r);
+  const total = Array.from({ length: r.beats + 1 }, () => 0n);
+  if (!can.some((yes, b) => yes && b > 0)) return total;
+  const limited = figures.some((f) => couldExceed(f, r));
+  const few = usesFit(figures, r);
+  if (limited && few) {
+    const counted = yield* countFew(g, edges, r);
+    if (counted) return counted;
   }
-  const total: bigint[] = Array.from({ length: r.beats + 1 }, () => 0n);
-  const join = joinCosts(g, r);
-  for (const first of new Set(kinds.map((k) => k.entry))) {
-    if (edges.into[first] === Infinity) continue;
-    const some = yield* countFrom(
-      g,
-      r,
-      kinds,
-      (entry) => entry === first,
-      (exit) => join[exit]?.[first] !== Infinity,
-    );
-    some.forEach((n, b) => (total[b] = (total[b] ?? 0n) + n));
+  const capped = limited && (few || countable(kindsOf(g, r), r));
+  for (const start of kindStarts(g, edges, r)) {
+    const { kinds, begins, out, first, times } = start;
+    const counts = capped
+      ? yield* countCapped(g, r, start)
+      : yield* countFrom(g, r, kinds, begins, out, first);
+    counts.forEach((n, b) => can[b] && (total[b] = (total[b] ?? 0n) + n * BigInt(times)));
   }
   return total;
 }
 
+/** Few figures: the automaton written out. Undefined where the numbers grow too large for that. */
+function* countFew(g: Graph, edges: Edges, r: ComposeRequest): Steps<Counts | undefined> {
+  const use = allowed(g, r);
+  const join = joinCosts(g, r);
+  const rules = new Rules(
+    use.map((i) => g.figures[i] as Candidate),
+    r,
+    ALL,
+  );
+  const total = Array.from({ length: r.beats + 1 }, () => 0n);
+  for (const start of startsOf(g, edges, join, use, r)) {
+    const way = { g, join, use, r, top: topLevel(r, g.figures), out: start.out };
+    const counts = yield* countTableSteps(way, edges, rules, start);
+    if (!counts) return undefined;
+    counts.forEach((n, b) => (total[b] = (total[b] ?? 0n) + n));
+  }
+  return total;
+}
+
+/** Starts told by kinds: where a loop's limits go across its seam, its first figure is a kind of its own. */
+function kindStarts(g: Graph, edges: Edges, r: ComposeRequest): KindStart[] {
+  const kinds = kindsOf(g, r);
+  const { out, into } = edges;
+  const enters = (k: Kind): boolean => into[k.entry] !== Infinity;
+  if (out)
+    return [{ kinds, begins: enters, out: (exit) => out[exit] !== Infinity, first: undefined, times: 1 }];
+  const join = joinCosts(g, r);
+  const closing = (entry: number) => (exit: number) => join[exit]?.[entry] !== Infinity;
+  if (!hasSeam(r))
+    return [...new Set(kinds.filter(enters).map((k) => k.entry))].map((entry) => ({
+      kinds,
+      begins: (k) => k.entry === entry,
+      out: closing(entry),
+      first: undefined,
+      times: 1,
+    }));
+  return kinds.filter(enters).map((k): KindStart => {
+    const first = { ...k, size: 1 };
+    const others = kinds.flatMap((x) => (x !== k ? [x] : k.size > 1 ? [{ ...k, size: k.size - 1 }] : []));
+    return {
+      kinds: [first, ...others],
+      begins: (x) => x === first,
+      out: closing(k.entry),
+      first,
+      times: k.size,
+    };
+  });
+}
+
+type Sums = Map<number, bigint>;
+const more = (sums: Sums, state: number, n: bigint): void => {
+  sums.set(state, (sums.get(state) ?? 0n) + n);
+};
+
+/** Counts by dynamic programming over (beat, exit class, state of the rules). */
 function* countFrom(
   g: Graph,
   r: ComposeRequest,
   kinds: readonly Kind[],
-  begins: (entry: number) => boolean,
-  ends: (exit: number) => boolean,
+  begins: (k: Kind) => boolean,
+  out: (exit: number) => boolean,
+  first: Kind | undefined,
 ): Steps<Counts> {
-  const T = r.turns === undefined ? 1 : r.turns + 1;
-  const M = allMust(r) + 1;
-  const S = T * M;
-  const join = joinCosts(g, r);
-  const limit = r.inRow ?? Infinity;
-  /** Sums by exit class and state; and runs of one representative of a kind, newest first. */
-  const sums: bigint[][] = [];
-  const runs: Map<Kind, bigint[][]>[] = [];
+  const rules = new Rules(
+    kinds.map((k) => k.figure),
+    r,
+    { ...ALL, uses: false },
+  );
+  const layers = new Layers(g, r, kinds, rules);
   const total: bigint[] = [0n];
-  const ready = new Map<number, readonly bigint[] | null>();
-  sums[0] = new Array<bigint>(g.exits * S).fill(0n);
-  runs[0] = new Map();
   let work = 0;
   for (let b = 1; b <= r.beats; b++) {
-    const sum = new Array<bigint>(g.exits * S).fill(0n);
-    const run = new Map<Kind, bigint[][]>();
-    for (const k of kinds) {
+    kinds.forEach((k, at) => {
       const from = b - k.beats;
-      if (from < 0 || k.barred(from)) continue;
-      const before = incoming(from, k.entry);
-      const limited = limit < Infinity && join[k.exit]?.[k.entry] !== Infinity;
-      const mine = limited ? runs[from]?.get(k) : undefined;
-      const lengths = limited ? Math.min(limit, Math.floor(b / k.beats)) : 1;
-      const now: bigint[][] = limited
-        ? Array.from({ length: lengths }, () => new Array<bigint>(S).fill(0n))
-        : [];
-      let any = false;
-      for (let s = 0; s < S; s++) {
-        const t = Math.floor(s / M);
-        const next = k.turns > 0 ? t + k.turns : 0;
-        if (next >= T) continue;
-        const to = next * M + ((s % M) | k.bit);
-        let fresh = before?.[s] ?? 0n;
-        let all = 0n;
-        if (mine)
-          for (let i = 0; i < mine.length; i++) {
-            const n = mine[i]?.[s] ?? 0n;
-            if (n === 0n) continue;
-            fresh -= n;
-            if (i + 1 >= limit) continue;
-            const row = now[i + 1];
-            if (row) row[to] = (row[to] ?? 0n) + n;
-            all += n;
-          }
-        if (from === 0 && s === 0 && begins(k.entry)) fresh += 1n;
-        if (fresh === 0n && all === 0n) continue;
-        any = true;
-        const row = now[0];
-        if (row) row[to] = (row[to] ?? 0n) + fresh;
-        const at = k.exit * S + to;
-        sum[at] = (sum[at] ?? 0n) + (k.size === 1 ? fresh + all : BigInt(k.size) * (fresh + all));
-      }
-      if (limited && any) run.set(k, now);
-      work += S;
-    }
-    sums[b] = sum;
-    runs[b] = run;
-    total[b] = finished(sum);
+      if (from < 0 || k.barred(from)) return;
+      work += layers.add(b, k, at, from === 0 && begins(k));
+    });
+    total[b] = layers.ended(b, out, first);
     if (work > 1000) {
       yield work;
       work = 0;
     }
   }
   return total;
+}
+
+class Layers {
+  /** Ways that end at a beat with a kind, and with an exit class, by state. */
+  readonly #own: Sums[][] = [];
+  readonly #sums: Sums[][] = [];
+  readonly #ready = new Map<number, Sums>();
+  readonly #join: readonly Float64Array[];
+
+  constructor(
+    private readonly g: Graph,
+    r: ComposeRequest,
+    private readonly kinds: readonly Kind[],
+    private readonly rules: Rules,
+  ) {
+    this.#join = joinCosts(g, r);
+  }
+
+  /** Adds what ends at a beat with a kind. Gives the work done. */
+  add(b: number, k: Kind, at: number, begins: boolean): number {
+    const own: Sums = new Map();
+    const size = BigInt(k.size);
+    if (begins) {
+      const state = this.rules.begin(at);
+      if (state >= 0) more(own, state, size);
+    }
+    const before = this.#own[b - k.beats]?.[at];
+    const again = before && this.#join[k.exit]?.[k.entry] !== Infinity ? before : undefined;
+    for (const [state, n] of this.#incoming(b - k.beats, k.entry)) {
+      const next = this.rules.step(state, at, false);
+      const others = n * size - (again?.get(state) ?? 0n);
+      if (next >= 0 && others > 0n) more(own, next, others);
+    }
+    for (const [state, n] of again ?? []) {
+      const next = this.rules.step(state, at, true);
+      if (next >= 0) more(own, next, n);
+    }
+    (this.#own[b] ??= [])[at] = own;
+    const sums = ((this.#sums[b] ??= [])[k.exit] ??= new Map());
+    for (const [state, n] of own) more(sums, state, n);
+    return own.size + 1;
+  }
 
   /** All ways that end at a beat and join an entry class, by state. */
-  function incoming(beat: number, entry: number): readonly bigint[] | undefined {
-    const known = ready.get(beat * g.entries + entry);
-    if (known !== undefined) return known ?? undefined;
-    let found: bigint[] | undefined;
-    const sum = sums[beat] ?? [];
-    for (let c = 0; c < g.exits; c++) {
-      if (join[c]?.[entry] === Infinity) continue;
-      for (let s = 0; s < S; s++) {
-        const n = sum[c * S + s] ?? 0n;
-        if (n === 0n) continue;
-        found ??= new Array<bigint>(S).fill(0n);
-        found[s] = (found[s] ?? 0n) + n;
-      }
-    }
-    ready.set(beat * g.entries + entry, found ?? null);
+  #incoming(beat: number, entry: number): Sums {
+    const key = beat * this.g.entries + entry;
+    const known = this.#ready.get(key);
+    if (known) return known;
+    const found: Sums = new Map();
+    this.#sums[beat]?.forEach((sums, exit) => {
+      if (this.#join[exit]?.[entry] === Infinity) return;
+      for (const [state, n] of sums) more(found, state, n);
+    });
+    this.#ready.set(key, found);
     return found;
   }
 
-  function finished(sum: readonly bigint[]): bigint {
+  ended(b: number, out: (exit: number) => boolean, first: Kind | undefined): bigint {
     let n = 0n;
-    for (let c = 0; c < g.exits; c++)
-      if (ends(c)) for (let t = 0; t < T; t++) n += sum[c * S + t * M + M - 1] ?? 0n;
+    this.#own[b]?.forEach((own, at) => {
+      const k = this.kinds[at] as Kind;
+      if (!out(k.exit)) return;
+      for (const [state, ways] of own) if (this.rules.ends(state, k === first)) n += ways;
+    });
     return n;
   }
 }

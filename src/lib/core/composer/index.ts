@@ -1,4 +1,5 @@
 export * from './best';
+export * from './bounds';
 export * from './compose';
 export * from './conflict';
 export * from './count';
@@ -6,4 +7,6 @@ export * from './fill';
 export * from './graph';
 export * from './mends';
 export * from './request';
+export * from './rules';
 export * from './score';
+export * from './varied';

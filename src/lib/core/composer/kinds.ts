@@ -1,4 +1,4 @@
-import { allowed, type Graph } from './graph';
+import { allowed, type Candidate, type Graph } from './graph';
 import { standing, topLevel } from './score';
 import type { ComposeRequest } from './request';
 
@@ -7,9 +7,8 @@ export interface Kind {
   readonly entry: number;
   readonly exit: number;
   readonly beats: number;
-  readonly turns: number;
-  /** Which figure that must be in it is, as a bit; 0 for none. */
-  readonly bit: number;
+  /** One of them, for the rules. */
+  readonly figure: Candidate;
   /** How many figures there are of it. */
   readonly size: number;
   /** It may not begin at this beat (from 0): it would miss a hit it must meet. */
@@ -32,19 +31,14 @@ export function kindsOf(g: Graph, r: ComposeRequest): Kind[] {
     else groups.set(key, { i, size: 1 });
   }
   return [...groups.values()].map(({ i, size }): Kind => {
-    const f = g.figures[i] as Graph['figures'][number];
-    const bit = must.indexOf(f.id);
+    const f = g.figures[i] as Candidate;
     return {
       entry: g.entry[i] ?? 0,
       exit: g.exit[i] ?? 0,
       beats: f.beats,
-      turns: r.turns === undefined ? 0 : f.turns,
-      bit: bit < 0 ? 0 : 1 << bit,
+      figure: f,
       size,
       barred: (from) => standing(f, from, r, top) === Infinity,
     };
   });
 }
-
-/** All figures that must be in, as bits. */
-export const allMust = (r: ComposeRequest): number => (1 << new Set(r.must).size) - 1;

@@ -3,6 +3,7 @@
     PHRASES,
     merged,
     trimmed,
+    usable,
     type Combination,
     type DetailsPatch,
     type Phrase,
@@ -52,7 +53,7 @@
       const kin = board
         .kin(reading.figure.dance)
         .map((r) => board.repertoire.reading(r.figure))
-        .filter((r) => r.wrong.length === 0);
+        .filter(usable);
       const way = fill(kin, left, { type: 'figure', id: reading.figure.id }, { type: 'any' }, { best: 1 })
         .ways[0];
       if (way) {

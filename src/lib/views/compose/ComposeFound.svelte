@@ -1,7 +1,14 @@
 <script lang="ts">
   import { newCombination, planOf, type Part } from '$lib/core/combination';
-  import { byFigures, type Composed } from '$lib/core/composer';
-  import { conflictSentences, constraintText, manyText, whyText } from '$lib/messages';
+  import type { Composed } from '$lib/core/composer';
+  import {
+    boundsText,
+    conflictSentences,
+    constraintText,
+    leftOutText,
+    manyText,
+    whyText,
+  } from '$lib/messages';
   import type { Board } from '$lib/state/board.svelte';
   import type { ComposeLab } from '$lib/state/compose-lab.svelte';
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
@@ -42,8 +49,8 @@
     board.edit({ type: 'insert', at: board.combination.parts.length, parts: partsOf(c) });
     close();
   }
-  /** Those with the same figures in another order stand together; the first of them is shown. */
-  const best = $derived(byFigures(lab.answer?.best ?? []).slice(0, 10));
+  const best = $derived(lab.answer?.best ?? []);
+  const left = $derived(leftOutText(lab.leftOut.map(nameOf)));
   const said = $derived.by(() => {
     if (lab.state === 'reading') return `Reading figures, ${lab.progress.done} of ${lab.progress.of} …`;
     if (lab.state === 'died') return 'The search broke off. Change something, or ask again.';
@@ -51,6 +58,7 @@
     const n = lab.answer?.count;
     if (n !== undefined)
       return n === 0n ? 'None exist' : n === 1n ? 'Exactly one exists' : `${manyText(n)} exist`;
+    if (lab.answer?.bounds) return boundsText(lab.answer.bounds);
     return lab.state === 'paused'
       ? `At least ${lab.answer?.best.length ?? 0} exist; counting is long`
       : 'Counting …';
@@ -89,17 +97,12 @@
     </div>
   {/if}
   <ol>
-    {#each best as { shown: c, orders }, i (c.figures.join())}
+    {#each best as c, i (c.figures.join())}
       <li>
         <span class="rank num">{i + 1}</span>
         <MiniBoard plan={planFor(c)} width={400} />
         <div class="why">
-          <p><b class="num">cost {c.cost}</b></p>
-          <p class="quiet">
-            {whyText(c, r)}{orders > 0
-              ? `; as good in ${orders === 1 ? 'another order' : `${orders} other orders`}`
-              : ''}
-          </p>
+          <p>{whyText(c, r)}</p>
         </div>
         <span class="acts">
           <button class="primary" onclick={() => put(c)}>Put on the board</button>
@@ -109,10 +112,9 @@
     {/each}
   </ol>
   {#if best.length > 1}<p class="quiet small">
-      Cheapest first: what the joints cost, then the same kind twice in a row{r.curve === 'any'
-        ? ''
-        : ', then how far off the wanted levels'}{r.hits.length ? ', then marks missed' : ''}.
+      The easiest to join first. Each begins otherwise than the others, or has two figures they have not.
     </p>{/if}
+  {#if left}<p class="quiet small">{left}</p>{/if}
 </div>
 
 <style>

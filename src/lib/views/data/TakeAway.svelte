@@ -5,7 +5,15 @@
   import { countsText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { filesFinder } from '$lib/state/files';
-  import { backedUp, everythingKept, lastBackup, lastChange, loadAll, loadDocs } from '$lib/storage';
+  import {
+    backedUp,
+    everythingKept,
+    firstUse,
+    lastBackup,
+    lastChange,
+    loadAll,
+    loadDocs,
+  } from '$lib/storage';
   import { exportCombinations } from '$lib/views/board/export';
   import { downloadBytes, exportJson, exportText } from '$lib/views/desk/export';
 
@@ -19,13 +27,16 @@
   let problem = $state('');
   let last: number | undefined = $state();
   let changed = $state(0);
+  let begun = $state(Date.now());
   const WEEK = 7 * 24 * 60 * 60 * 1000;
-  const old = $derived(changed > (last ?? 0) && Date.now() - (last ?? 0) > WEEK);
+  const since = $derived(last ?? begun);
+  const old = $derived(changed > since && Date.now() - since > WEEK);
 
   $effect(() => {
     void counts;
     void app.db().then(async (db) => {
       last = await lastBackup(db);
+      begun = await firstUse(db, Date.now());
       changed = await lastChange(db);
     });
   });
