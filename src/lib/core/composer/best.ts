@@ -28,6 +28,8 @@ interface Node {
   readonly sure: boolean;
 }
 
+/** Found at most with the same first half, where not all are wanted. Our choice. */
+const FROM_HALF = 2;
 /** Ways looked at between two pauses. */
 const AT_ONCE = 1_500;
 
@@ -79,6 +81,8 @@ class Search {
   readonly #guides = new Map<Start, Guide>();
   readonly #taken = new Map<number, number>();
   readonly #enough = new Set<number>();
+  readonly #halves = new Map<string, number>();
+  #half = 0;
   readonly #byClass = new Map<number, Guide>();
   #roughly: Guide | undefined;
   readonly #open = new Heap<Node>(earlier);
@@ -141,7 +145,7 @@ class Search {
   /** The next way by cost. One whose start has no guide of its own yet gets it now, and its place by that. */
   *next(): Steps<Node | undefined> {
     for (let node = this.#open.pop(); node; node = this.#open.pop()) {
-      if (this.#enough.has(node.figures[0] ?? 0)) continue;
+      if (this.#isEnough(node)) continue;
       if (!this.#guides.has(node.start)) {
         this.#guides.set(node.start, yield* this.#guideFor(node.start));
         this.#push(this.#weighed(node));
@@ -162,6 +166,17 @@ class Search {
     const times = (this.#taken.get(first) ?? 0) + 1;
     this.#taken.set(first, times);
     if (times >= perFirst) this.#enough.add(first);
+    if (perFirst === Infinity) return;
+    this.#half = Math.ceil(n.figures.length / 2);
+    const half = n.figures.slice(0, this.#half).join();
+    this.#halves.set(half, (this.#halves.get(half) ?? 0) + 1);
+  }
+
+  /** Enough has been found that begins so: what is still looked for lies elsewhere. */
+  #isEnough({ figures }: Node): boolean {
+    if (this.#enough.has(figures[0] ?? 0)) return true;
+    if (this.#half === 0 || figures.length < this.#half) return false;
+    return (this.#halves.get(figures.slice(0, this.#half).join()) ?? 0) >= FROM_HALF;
   }
 
   /** Looks at every continuation of a way. Gives the work done. */

@@ -53,7 +53,7 @@ export interface Budget {
   readonly work: number;
 }
 /** Combinations looked at for each that is shown: most of the cheapest differ in one figure only. Our choice. */
-const LOOKED_AT = 30;
+const LOOKED_AT = 60;
 
 /** Of these so many may begin with one figure at least. Our choice. */
 const FROM_ONE = 12;
