@@ -147,29 +147,55 @@ interface Laid {
   readonly start: Lin;
 }
 
-/** Gives every landing its block, and every body its moves. */
+/** A place a foot comes to: by an action, or (undefined) where a dancer begins. */
+interface Place {
+  readonly role: Role;
+  readonly index: number | undefined;
+  readonly tick: Ticks;
+  /** When the foot leaves it. */
+  readonly until: Ticks;
+}
+
+function placesOf(input: FloorInput, role: Role): Place[] {
+  const { actions } = input.dancers[role];
+  const leaves: Record<Foot, Ticks> = { L: input.end, R: input.end };
+  const places: Place[] = [];
+  for (let index = actions.length - 1; index >= 0; index--) {
+    const a = actions[index] as FloorAction;
+    if (!needsBlock(a) || a.foot === undefined) continue;
+    places.push({ role, index, tick: a.tick, until: leaves[a.foot] });
+    leaves[a.foot] = a.tick;
+  }
+  const until = Math.max(leaves.L, leaves.R);
+  places.push({ role, index: undefined, tick: -Infinity, until });
+  return places;
+}
+
+/**
+ * Gives every landing its block, and every body its moves. Blocks come in the order in which the feet leave them: a
+ * dancer who stays for long is coupled with everything the other does, and only at the end does that cost one row.
+ */
 function lay(input: FloorInput): { laid: Record<Role, Laid>; blocks: number } {
-  const order: { role: Role; index: number; tick: Ticks }[] = [];
-  for (const role of ROLES)
-    input.dancers[role].actions.forEach((a, index) => {
-      if (needsBlock(a)) order.push({ role, index, tick: a.tick });
-    });
-  order.sort(
-    (a, b) => a.tick - b.tick || (a.role === b.role ? a.index - b.index : a.role === 'leader' ? -1 : 1),
+  const order = ROLES.flatMap((role) => placesOf(input, role)).sort(
+    (a, b) =>
+      a.until - b.until ||
+      a.tick - b.tick ||
+      (a.role === b.role ? (a.index ?? -1) - (b.index ?? -1) : a.role === 'leader' ? -1 : 1),
   );
-  const block: Record<Role, Map<number, number>> = { leader: new Map(), follower: new Map() };
-  order.forEach((o, i) => block[o.role].set(o.index, i + 2));
+  const block: Record<Role, Map<number | undefined, number>> = { leader: new Map(), follower: new Map() };
+  order.forEach((o, i) => block[o.role].set(o.index, i));
   const laid = {
-    leader: layDancer(input, 'leader', 0, block.leader),
-    follower: layDancer(input, 'follower', 1, block.follower),
+    leader: layDancer(input, 'leader', block.leader),
+    follower: layDancer(input, 'follower', block.follower),
   };
-  return { laid, blocks: order.length + 2 };
+  return { laid, blocks: order.length };
 }
 
 const needsBlock = (a: FloorAction): boolean =>
   a.foot !== undefined && a.lands !== 'air' && a.action.kind !== 'replace';
 
-function layDancer(input: FloorInput, role: Role, first: number, blocks: ReadonlyMap<number, number>): Laid {
+function layDancer(input: FloorInput, role: Role, blocks: ReadonlyMap<number | undefined, number>): Laid {
+  const first = blocks.get(undefined) ?? 0;
   const d = input.dancers[role];
   const facing = d.facing[0] ?? 0;
   const standing = (foot: Foot): Spot => ({ block: first, ...fromBody(facing, side(foot) * d.stance, 0) });
