@@ -5,24 +5,24 @@ import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
 /**
- * `virtual:compose-thread`: the source of the thread that composes on the server, as one module in a string. A server
+ * `virtual:server-thread`: the source of the threads that compute on the server, as one module in a string. A server
  * build has no workers of its own.
  */
-function composeThread(): Plugin {
-  const id = 'virtual:compose-thread';
+function serverThread(): Plugin {
+  const id = 'virtual:server-thread';
   const lib = fileURLToPath(new URL('./src/lib', import.meta.url));
   return {
-    name: 'compose-thread',
+    name: 'server-thread',
     resolveId: (source) => (source === id ? `\0${id}` : undefined),
     async load(source) {
       if (source !== `\0${id}`) return undefined;
       const bundle = await rolldown({
-        input: `${lib}/server/compose-thread.ts`,
+        input: `${lib}/server/thread.ts`,
         resolve: { alias: { $lib: lib } },
         platform: 'node',
         logLevel: 'silent',
       });
-      const { output } = await bundle.generate({ format: 'esm', minify: true });
+      const { output } = await bundle.generate({ format: 'cjs', minify: true });
       await bundle.close();
       return `export default ${JSON.stringify(output[0].code)};`;
     },
@@ -30,7 +30,7 @@ function composeThread(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [sveltekit(), composeThread()],
+  plugins: [sveltekit(), serverThread()],
   worker: { format: 'es' },
   test: {
     environment: 'node',

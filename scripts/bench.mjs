@@ -508,7 +508,7 @@ const wanted = process.argv.slice(2);
 const chosen = (part) => wanted.length === 0 || wanted.includes(part.name);
 
 if (chosen(core)) await core();
-const server = spawn(process.execPath, ['build'], {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
   stdio: 'ignore',
 });

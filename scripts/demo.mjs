@@ -16,7 +16,7 @@ install();
 build();
 const port = await freePort(Number(process.env.PORT ?? 4173));
 const origin = `http://127.0.0.1:${port}`;
-const server = spawn(process.execPath, ['build'], {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   stdio: 'inherit',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: origin },
 });

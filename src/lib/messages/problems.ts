@@ -18,6 +18,7 @@ const PROBLEMS: Record<ProblemCode, (d: D) => string> = {
   'turn-not-15': (d) => `“${d.word}” is not a multiple of 15° (1/24 of a turn).`,
   'then-without-turn': () => 'Expected a turn after “then”, such as then r1/2.',
   unclosed: (d) => `This never ends. Expected ${d.mark}`,
+  'count-beyond': () => 'Counts go up to 999. Chain longer figures in a combination.',
   'count-zero': () => 'Counts begin at 1. A step before 1 is written as & before it.',
   'does-not-fit': (d) => `“${d.word}” does not go with ${d.kind}.`,
   'turn-side': (d) => `“${d.word}” says how much, not which way. Write for instance r1/2 or half turn left.`,

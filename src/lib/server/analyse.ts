@@ -3,18 +3,19 @@ import { analyse, defaultHeights, type Analysis } from '$lib/core/analysis';
 import { ROLES, TICKS_PER_BEAT, ok, type Result, type Role } from '$lib/core/base';
 import { firstIssue, readJson, readText, FORMAT, VERSION } from '$lib/core/codecs';
 import { isVersion, lengthOf, timeMoves, type Figure } from '$lib/core/figure';
-import { check, checkBranches, fixesFor } from '$lib/core/findings';
+import { check, checkBranches, fixesFor, type Finding, type Fix } from '$lib/core/findings';
 import { parse } from '$lib/core/notation';
 import { armStretches } from '$lib/core/scene';
 import { sayCount } from '$lib/core/time';
 import { findingText, problemText, remedyText } from '$lib/messages';
-import { parseJson, readBody, refuse, refused, typeOf, type Refusal } from './body';
+import { parseJson } from './body';
+import { refuse, refused, type Refusal, type Reply } from './reply';
 
-/** Largest body accepted, in bytes. */
-export const BODY_LIMIT = 64 * 1024;
-/** Longest figure answered, repeats run. */
+/** Longest text, in characters: no longer than a body may be. */
+const BODY_LIMIT = 64 * 1024;
+/** Longest figure answered, written or with its repeats. */
 export const MOST_COUNTS = 999;
-/** Time for all mends of one answer, milliseconds; the server does nothing else meanwhile. Our choice. */
+/** Time for all mends of one answer, milliseconds; the worst findings come first. Our choice. */
 export const MENDS_BUDGET = 1000;
 
 const height = z.number().min(1).max(2.4);
@@ -36,12 +37,8 @@ interface Asked {
   readonly fixes: boolean;
 }
 /** `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. */
-export async function analyseRequest(
-  request: Request,
-  clock: () => number = () => performance.now(),
-): Promise<Response> {
-  const body = await readBody(request, BODY_LIMIT);
-  const asked = body.ok ? readAsked(body.value, typeOf(request)) : body;
+export function answerAnalyse(body: string, type: string, clock: () => number): Reply {
+  const asked = readAsked(body, type);
   if (!asked.ok) return refused(asked.error);
   const { figure } = asked.value;
   const counts = highestCount(figure);
@@ -51,7 +48,10 @@ export async function analyseRequest(
       at: 'lines',
       message: `The figure goes to count ${counts}; at most ${MOST_COUNTS} are answered.`,
     });
-  return Response.json(report(analyse(figure, asked.value.heights), asked.value, clock));
+  return {
+    status: 200,
+    body: JSON.stringify(report(analyse(figure, asked.value.heights), asked.value, clock)),
+  };
 }
 
 /** The highest count a figure reaches, written or danced with its repeats. */
@@ -61,7 +61,7 @@ function highestCount(figure: Figure): number {
   return Math.ceil(written.reduce((a, b) => Math.max(a, b), lengthOf(parsed, figure)) / TICKS_PER_BEAT);
 }
 
-function readAsked(body: string, type: string | undefined): Result<Asked, Refusal> {
+function readAsked(body: string, type: string): Result<Asked, Refusal> {
   if (type === 'text/plain') return fromText(body, { fixes: false });
   if (type !== 'application/json')
     return refuse(415, { at: 'Content-Type', message: 'Expected application/json or text/plain.' });
@@ -152,9 +152,11 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
   const { floor } = a;
   const plain = check(a);
   const found = [...plain, ...checkBranches(a, asked.heights ?? defaultHeights, plain)];
+  const mends = asked.fixes ? mendsOf(a, found, asked.heights, enough) : new Map<number, readonly Fix[]>();
   const answer = {
     name: a.figure.name,
     counts: a.counts,
+    repeat: a.figure.repeat ?? null,
     roles: Object.fromEntries(ROLES.map((role) => [role, roleReport(a, role)])),
     arms: armsReport(a),
     floor: {
@@ -190,7 +192,7 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
       message: problemText(p),
       ...(p.fix ? { fix: p.fix } : {}),
     })),
-    findings: found.map((f) => ({
+    findings: found.map((f, i) => ({
       code: f.code,
       severity: f.severity,
       role: f.role ?? null,
@@ -198,7 +200,7 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
       ...findingText(f),
       ...(asked.fixes
         ? {
-            fixes: fixesFor(a, f, 3, asked.heights, 30, undefined, enough).map((x) => ({
+            fixes: (mends.get(i) ?? []).map((x) => ({
               says: remedyText(x),
               lines: x.result.lines.split('\n'),
             })),
@@ -206,8 +208,31 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
         : {}),
     })),
   };
-  return asked.fixes ? { ...answer, fixesComplete: complete } : answer;
+  return asked.fixes ? { ...answer, fixesComplete: complete && found.length <= MOST_MENDED } : answer;
 }
+
+/** What is worth more is mended first: what is wrong, then what may hurt, then what is worth a look. */
+const WORTH: readonly Finding['severity'][] = ['wrong', 'caution', 'look'];
+/** Findings mended in one answer at most; the others are still said. Our choice. */
+const MOST_MENDED = 24;
+
+function mendsOf(
+  a: Analysis,
+  found: readonly Finding[],
+  heights: Asked['heights'],
+  enough: () => boolean,
+): ReadonlyMap<number, readonly Fix[]> {
+  const order = found
+    .map((f, i) => ({ f, i }))
+    .sort((x, y) => WORTH.indexOf(x.f.severity) - WORTH.indexOf(y.f.severity) || x.f.tick - y.f.tick);
+  const mends = new Map<number, readonly Fix[]>();
+  for (const { f, i } of order.slice(0, MOST_MENDED))
+    if (!enough()) mends.set(i, fixesFor(a, f, 3, heights, 30, undefined, enough));
+  return mends;
+}
+
+/** A span that is repeated is written once. */
+const writtenOnce = (w: { readonly pass: number }): boolean => w.pass === 0;
 
 function roleReport(a: Analysis, role: Role) {
   const r = a.roles[role];
@@ -222,7 +247,7 @@ function roleReport(a: Analysis, role: Role) {
       changes: u.changes,
       free: u.free ?? null,
     })),
-    steps: r.actions.map((w) => ({
+    steps: r.actions.filter(writtenOnce).map((w) => ({
       count: sayCount(w.tick, a.figure.feel),
       tick: w.tick,
       ticks: w.end - w.tick,

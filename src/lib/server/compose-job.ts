@@ -1,31 +1,29 @@
 import type { Heights } from '$lib/core/analysis';
-import { read, usable } from '$lib/core/combination';
+import { read, usable, type Reading } from '$lib/core/combination';
 import { Composition, type Answer, type ComposeRequest } from '$lib/core/composer';
 import type { Figure } from '$lib/core/figure';
 
-/** What a thread is given: everything it needs, as plain data. */
+/** What is composed, read and checked. */
 export interface ComposeJob {
   readonly figures: readonly Figure[];
   readonly request: ComposeRequest;
   readonly heights?: Heights;
-  /** Milliseconds. */
-  readonly limit: number;
 }
 export interface ComposeDone {
   readonly answer: Answer;
-  /** Figures left out because they cannot be danced as written. */
+  /** Figures left out: unfinished, wrong, or not read in time. */
   readonly unsound: readonly string[];
 }
 
 const AT_ONCE = 4_000;
 
 /** Composes until the answer is complete or the time is up; what is known by then is the answer. */
-export function composeWithin(job: ComposeJob, now: () => number): ComposeDone {
-  const until = now() + job.limit;
-  const readings = job.figures.map((f) => read(f, job.heights));
-  const sound = readings.filter(usable);
-  const c = new Composition(sound, job.request);
-  while (!c.step(AT_ONCE) && now() < until);
-  const unsound = readings.filter((r) => !usable(r)).map((r) => r.figure.id);
-  return { answer: c.answer, unsound };
+export function composeWithin(job: ComposeJob, until: number, now: () => number): ComposeDone {
+  const readings: Reading[] = [];
+  for (const f of job.figures) if (now() < until) readings.push(read(f, job.heights));
+  const c = new Composition(readings.filter(usable), job.request);
+  while (now() < until && !c.step(AT_ONCE));
+  const left = readings.filter((r) => !usable(r)).map((r) => r.figure.id);
+  const unread = job.figures.slice(readings.length).map((f) => f.id);
+  return { answer: c.answer, unsound: [...left, ...unread] };
 }

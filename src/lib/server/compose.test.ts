@@ -1,19 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { isVersion } from '$lib/core/figure';
 import { demoFigures, demoKept } from '$lib/demo';
-import { COMPOSE_LIMITS, composeRequest } from './compose';
+import { answerCompose } from './compose';
 import { composeWithin } from './compose-job';
 import { requestOf } from '$lib/core/composer';
 
 const figures = demoFigures
   .filter((f) => f.dance === 'slot-swing')
   .map((f) => ({ ...f, lines: f.lines.split('\n') }));
-const post = (body: unknown, type = 'application/json') =>
-  new Request('http://localhost/api/compose', {
-    method: 'POST',
-    headers: { 'Content-Type': type },
-    body: typeof body === 'string' ? body : JSON.stringify(body),
-  });
 interface Reply {
   complete: boolean;
   count: string | null;
@@ -22,13 +16,14 @@ interface Reply {
   leftOut: string[];
   error?: { at: string; message: string };
 }
-const ask = async (body: unknown, type?: string) => {
-  const r = await composeRequest(post(body, type));
-  return { status: r.status, body: (await r.json()) as Reply };
+const ask = (sent: unknown, type = 'application/json') => {
+  const text = typeof sent === 'string' ? sent : JSON.stringify(sent);
+  const reply = answerCompose(text, type, 5_000, () => performance.now());
+  return Promise.resolve({ status: reply.status, body: JSON.parse(reply.body) as Reply });
 };
 
 describe('POST /api/compose', () => {
-  it('answers on a thread of its own, with exact counts and the best, leaving out what cannot be danced', async () => {
+  it('answers with exact counts and the best, leaving out what cannot be danced', async () => {
     const { status, body } = await ask({ figures, request: { beats: 36, inRow: 1, best: 2 } });
     expect([status, body.complete, body.best.length]).toEqual([200, true, 2]);
     expect(BigInt(body.count!)).toBeGreaterThan(1000n);
@@ -74,32 +69,30 @@ describe('POST /api/compose', () => {
       422,
       'request',
     ],
-    [
-      'too many bytes',
-      { figures, request: { beats: 8 }, pad: 'x'.repeat(COMPOSE_LIMITS.bytes) },
-      undefined,
-      413,
-      'the body',
-    ],
   ] as const)('%s is refused, and the place is named', async (_, sent, type, status, at) => {
     const r = await ask(sent, type);
     expect([r.status, r.body.error?.at]).toEqual([status, at]);
   });
   it('when the time is up, what is known is the answer', () => {
     let t = 0;
-    const done = composeWithin(
-      { figures: demoFigures, request: requestOf(128, { inAll: 4 }), limit: 3 },
-      () => t++,
-    );
+    const done = composeWithin({ figures: demoFigures, request: requestOf(128, { inAll: 4 }) }, 3, () => t++);
     expect([done.answer.complete, done.answer.count]).toEqual([false, undefined]);
   });
-  it('more than a few at once are asked to wait', async () => {
-    const body = { figures, request: { beats: 96, inRow: 1 } };
-    const all = await Promise.all(
-      Array.from({ length: COMPOSE_LIMITS.atOnce + 2 }, () => composeRequest(post(body))),
+  it('what is not read in time is left out and said, and reading versions stops, too', async () => {
+    const late = composeWithin({ figures: demoFigures, request: requestOf(32) }, -1, () => 0);
+    expect(late.unsound).toHaveLength(demoFigures.length);
+    const kept = demoKept.filter((k) => k.id.startsWith('demo-six'));
+    let t = 0;
+    const reply = answerCompose(
+      JSON.stringify({
+        figures: kept.flatMap((k) => (isVersion(k) ? [] : [{ ...k, lines: k.lines.split('\n') }])),
+        versions: kept.filter(isVersion),
+        request: { beats: 12 },
+      }),
+      'application/json',
+      1,
+      () => t++,
     );
-    const statuses = all.map((r) => r.status).toSorted();
-    expect(statuses.filter((s) => s === 200).length).toBe(COMPOSE_LIMITS.atOnce);
-    expect(all.find((r) => r.status === 503)?.headers.get('Retry-After')).toBe('2');
+    expect([reply.status, JSON.parse(reply.body).error.at]).toEqual([503, 'versions']);
   });
 });

@@ -3,7 +3,8 @@ import { KIND_IDS } from '$lib/core/library';
 import { rowsOf, type Database, type Row } from './db';
 
 /** Why a row is not shown as a document: it cannot be read, or what it is a version of is not there. */
-export type Trouble = Unread | { readonly code: 'no-parent' | 'circle' | 'too-deep'; readonly of: string };
+export type Trouble =
+  Unread | { readonly code: 'no-parent' | 'circle' | 'too-deep' | 'stopped'; readonly of: string };
 
 /** A row that needs mending. `name` as far as it can be read. */
 export interface Troubled {

@@ -25,7 +25,7 @@ export const MOST_DEPTH = 32;
 
 /** Why a version cannot be grown; `of` is where its line breaks off. */
 export interface GrowthFailure {
-  readonly code: 'no-parent' | 'circle' | 'too-deep';
+  readonly code: 'no-parent' | 'circle' | 'too-deep' | 'stopped';
   readonly id: string;
   readonly of: string;
 }
@@ -46,11 +46,16 @@ export function grow(version: Version, parent: Figure): Grown {
 /**
  * Every kept thing as a figure: versions grow on their parents. Errors name those whose parent is not there, that are
  * versions of themselves in a circle, or that stand more than {@link MOST_DEPTH} deep; those of a parent that cannot be
- * grown fail with it. O(figures).
+ * grown fail with it; once `stop` gives true, the rest fail as stopped. O(figures).
  */
-export function growAll(kept: ReadonlyMap<string, Kept>): Map<string, Result<Grown, GrowthFailure>> {
+export function growAll(
+  kept: ReadonlyMap<string, Kept>,
+  stop: () => boolean = () => false,
+): Map<string, Result<Grown, GrowthFailure>> {
   const grown = new Map<string, Result<Grown, GrowthFailure>>();
-  for (const id of kept.keys()) growLine(id, kept, grown);
+  for (const id of kept.keys())
+    if (stop()) grown.set(id, fail({ code: 'stopped', id, of: id }));
+    else growLine(id, kept, grown);
   const inOrder = new Map<string, Result<Grown, GrowthFailure>>();
   for (const id of kept.keys()) {
     const g = grown.get(id);

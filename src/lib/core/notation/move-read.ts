@@ -149,7 +149,8 @@ function readPart(words: readonly Word[], i: number, draft: Draft, report: Repor
   if (scale) return put(words, i, draft, report, 'size', Number(scale[1]));
   if (known) return applyMeaning(known.meaning, known.count, words, i, draft, report);
   if (isFiller(word)) return 1;
-  return keepUnknown(words, i, 1, draft, report, 'unknown-word');
+  const beyond = /^\d{4,}[&ea]?[.:]?$/.test(token.text);
+  return keepUnknown(words, i, 1, draft, report, beyond ? 'count-beyond' : 'unknown-word');
 }
 
 const isFiller = ({ text, token }: Word): boolean =>

@@ -83,7 +83,7 @@ const POINTS = new Set('.:!?');
 /** Without the full stop or colon of a sentence. */
 const unpointed = (text: string): string => text.replace(/(?<=.)[.:!?]+$/, '');
 
-const COUNT = /^(\d{1,4})(e|&|a)?[.:)=]?$/;
+const COUNT = /^(\d{1,3})(e|&|a)?[.:)=]?$/;
 const STARTS_VALUE = new Set('QSqs');
 const VALUE = /^(?:([QS])|(quick|slow)):?$/i;
 

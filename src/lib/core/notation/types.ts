@@ -125,6 +125,7 @@ export type ProblemCode =
   | 'unknown-body-word'
   | 'unclosed'
   | 'count-zero'
+  | 'count-beyond'
   | 'does-not-fit'
   | 'value-with-unit';
 

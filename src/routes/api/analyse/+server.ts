@@ -1,4 +1,4 @@
 import type { RequestHandler } from './$types';
-import { analyseRequest } from '$lib/server/analyse';
+import { handle } from '$lib/server/handle';
 
-export const POST: RequestHandler = ({ request }) => analyseRequest(request);
+export const POST: RequestHandler = ({ request }) => handle(request, 'analyse');

@@ -1,4 +1,4 @@
 import type { RequestHandler } from './$types';
-import { composeRequest } from '$lib/server/compose';
+import { handle } from '$lib/server/handle';
 
-export const POST: RequestHandler = ({ request }) => composeRequest(request);
+export const POST: RequestHandler = ({ request }) => handle(request, 'compose');

@@ -1,0 +1,66 @@
+/* The built application, served: what every answer carries, and what no sender may hold. */
+import { createServer } from 'node:http';
+import { existsSync } from 'node:fs';
+
+const host = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 4173);
+process.env.ORIGIN ??= `http://${host}:${port}`;
+// The routes say themselves how much they read.
+process.env.BODY_SIZE_LIMIT = 'Infinity';
+if (!existsSync('build/handler.js')) {
+  process.stderr.write('There is no build yet: run npm run build first.\n');
+  process.exit(1);
+}
+const { handler } = await import('../build/handler.js');
+
+/** Static files carry them, too; pages add their content security policy. */
+const HEADERS = {
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'no-referrer',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  'Permissions-Policy': 'camera=(), microphone=(self), geolocation=(), payment=()',
+  'X-Frame-Options': 'DENY',
+};
+
+/** Whether the client still waits, by request: the routes end what nobody waits for. */
+const gone = (globalThis[Symbol.for('brisk-partner:gone')] = new Map());
+let asked = 0;
+
+const server = createServer(
+  {
+    headersTimeout: 10_000,
+    requestTimeout: 20_000,
+    connectionsCheckingInterval: 2_000,
+    maxHeaderSize: 16_384,
+  },
+  (request, response) => {
+    const id = String(++asked);
+    const controller = new AbortController();
+    request.headers['x-request'] = id;
+    gone.set(id, controller.signal);
+    response.on('close', () => {
+      controller.abort();
+      gone.delete(id);
+    });
+    for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+    handler(request, response, () => {
+      response.statusCode = 404;
+      response.end('Not found');
+    });
+  },
+);
+server.keepAliveTimeout = 5_000;
+server.on('clientError', (_, socket) => {
+  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
+});
+server.on('error', (e) => {
+  process.stderr.write(`${e.message}\n`);
+  process.exit(1);
+});
+server.listen(port, host, () => process.stdout.write(`Brisk Partner listens at ${process.env.ORIGIN}\n`));
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeAllConnections();
+  });
