@@ -50,6 +50,7 @@ export default ts.config(
       'node_modules',
       '.svelte-kit',
       'build',
+      'build-next',
       'test-results',
       'playwright-report',
       '.verify',

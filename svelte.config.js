@@ -8,7 +8,11 @@ export default {
     runes: ({ filename }) => (filename.includes('node_modules') ? undefined : true),
   },
   kit: {
-    adapter: adapter({ precompress: true }),
+    // BRISK_BUILD: where a build goes that is not served at once, for trying an update.
+    adapter: adapter({ precompress: true, out: process.env.BRISK_BUILD ?? 'build' }),
+    // One page for every address: the service worker keeps it.
+    paths: { relative: false },
+    serviceWorker: { register: false },
     // The server keeps nothing and knows nobody; hooks.server.ts refuses what another site sends.
     csrf: { trustedOrigins: ['*'] },
     csp: {

@@ -7,11 +7,12 @@ const port = Number(process.env.PORT ?? 4173);
 process.env.ORIGIN ??= `http://${host}:${port}`;
 // The routes say themselves how much they read.
 process.env.BODY_SIZE_LIMIT = 'Infinity';
-if (!existsSync('build/handler.js')) {
+const build = process.env.BRISK_BUILD ?? 'build';
+if (!existsSync(`${build}/handler.js`)) {
   process.stderr.write('There is no build yet: run npm run build first.\n');
   process.exit(1);
 }
-const { handler } = await import('../build/handler.js');
+const { handler } = await import(`../${build}/handler.js`);
 
 /** Static files carry them, too; pages add their content security policy. */
 const HEADERS = {

@@ -8,6 +8,8 @@
   import Sun from '@lucide/svelte/icons/sun';
   import { app } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import { update } from '$lib/state/update.svelte';
+  import UpdateBar from '$lib/views/shell/UpdateBar.svelte';
   import DoneBar from '$lib/views/shell/DoneBar.svelte';
 
   let { children } = $props();
@@ -26,6 +28,7 @@
 
   onMount(() => {
     app.loadSettings();
+    void update.watch();
     document.documentElement.dataset.theme = app.theme;
     systemDark = matchMedia('(prefers-color-scheme: dark)').matches;
     const early = setTimeout(loadDialogs, 600);
@@ -77,6 +80,7 @@
     >
   </span>
 </header>
+<UpdateBar />
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
 </main>
