@@ -75,4 +75,26 @@ export default ts.config(
   },
   { files: ['scripts/**', 'tests/**'], rules: { 'no-console': 'off' } },
   ...coreRooms,
+  {
+    // Where music, beats and seconds meet, units are converted and added by the helpers that keep them.
+    files: [
+      'src/lib/core/time/**/*.ts',
+      'src/lib/core/combination/{counts,sheet}.ts',
+      'src/lib/core/codecs/combination-text.ts',
+    ],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "BinaryExpression[operator=/[*\\u002F]/] > Identifier[name='TICKS_PER_BEAT']",
+          message: 'Convert with ticksOfBeats or beatsOfTicks: they keep the unit.',
+        },
+        {
+          selector: "BinaryExpression[operator='-'] > CallExpression[callee.property.name='seconds']",
+          message: 'Subtract seconds with minus<Seconds>: it keeps the unit.',
+        },
+      ],
+    },
+  },
 );

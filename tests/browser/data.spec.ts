@@ -4,11 +4,11 @@ import { expect, test, type Page } from '@playwright/test';
 
 const bring = (page: Page, name: string, content: string) =>
   page
-    .getByLabel(/A figure or combination file/)
+    .getByLabel(/A backup, a file of figures/)
     .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
 const open = async (page: Page) => {
   await page.goto('/data');
-  await expect(page.getByText(/\d+ figures in the repertoire/)).toBeVisible();
+  await expect(page.getByText(/\d+ figures, .* are kept in this browser/)).toBeVisible();
 };
 
 test('the whole repertoire goes out and comes back in, as JSON and as text', async ({ page }) => {
@@ -20,10 +20,15 @@ test('the whole repertoire goes out and comes back in, as JSON and as text', asy
     const content = readFileSync(await download.path(), 'utf8');
     await bring(page, download.suggestedFilename(), content);
     if (button.includes('JSON')) {
-      await expect(page.getByText('54 are here already')).toBeVisible();
-      await page.getByRole('button', { name: 'Replace those here' }).click();
-      await expect(page.getByRole('status')).toContainText('0 added, 54 replaced');
-    } else await expect(page.getByRole('status')).toContainText('54 added, 0 replaced');
+      await expect(page.getByRole('alertdialog')).toContainText(
+        '54 figures and 1 dance of your own here already',
+      );
+      await page.getByRole('button', { name: 'Close' }).click();
+    } else {
+      await expect(page.getByRole('alertdialog')).toContainText('54 figures new');
+      await page.getByRole('button', { name: 'Bring it in' }).click();
+      await expect(page.locator('.said')).toContainText('54 added');
+    }
   }
 });
 
@@ -64,9 +69,9 @@ test.describe('a bad file names the place, imports nothing and loses nothing', (
     test(name, async ({ page }) => {
       await open(page);
       await bring(page, name, content);
-      await expect(page.getByRole('alert')).toContainText('was not imported; nothing has changed');
+      await expect(page.getByRole('alert')).toContainText('was not brought in; nothing has changed');
       await expect(page.getByRole('alert')).toContainText(says);
-      await expect(page.getByText('54 figures in the repertoire')).toBeVisible();
+      await expect(page.getByText('54 figures, 7 combinations')).toBeVisible();
     });
   }
 });
@@ -112,9 +117,7 @@ test('an empty repertoire says what it is for and brings the demo back', async (
   await page.reload();
   await expect(page.getByText('No figures yet')).toBeVisible();
   await page.getByRole('button', { name: 'Bring the demo repertoire' }).click();
-  await expect(page.getByRole('alertdialog')).toContainText(
-    '54 figures and 0 combinations of the demo are missing',
-  );
+  await expect(page.getByRole('alertdialog')).toContainText('54 figures of the demo are missing');
   await page.getByRole('button', { name: 'Bring what is missing' }).click();
   await expect(page.getByText('54 in the repertoire')).toBeVisible();
 });
@@ -126,8 +129,17 @@ test('putting the demo back asks first and leaves alone what was changed', async
   await expect(page.locator('.saved')).toHaveText('Saved');
   await page.goto('/data');
   await page.getByRole('button', { name: 'Put the demo repertoire back' }).click();
-  await expect(page.getByRole('alertdialog')).toContainText('You have changed “My push”: it stays as it is.');
-  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText(
+    'You have changed “My push”: it stays as it is, unless you put it back.',
+  );
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.goto('/figures/demo-push');
+  await expect(page.locator('h1')).toContainText('My push');
+  await page.goto('/data');
+  await page.getByRole('button', { name: 'Put the demo repertoire back' }).click();
+  await page.getByRole('button', { name: 'Put back what I changed, too' }).click();
+  await expect(page.locator('.said')).toContainText('1 put back as they came');
+  await page.getByRole('button', { name: 'Undo' }).click();
   await page.goto('/figures/demo-push');
   await expect(page.locator('h1')).toContainText('My push');
 });

@@ -138,16 +138,13 @@ test('edits survive a reload, and an edit made just before the tab is killed', a
   await expect.poll(() => text(page)).toContain('1 back large');
 
   await step(page, /^Leader 2, right/).click();
-  await page.evaluate(() => {
-    indexedDB.open = () => {
-      throw new Error('gone');
-    };
-  });
   await page.getByLabel('does').selectOption('touch');
+  await page.waitForTimeout(150);
   await page.close({ runBeforeUnload: false });
   const again = await context.newPage();
   await desk(again, 'demo-push');
   await expect.poll(() => text(again)).toContain('2 touch');
+  await expect(again.getByText('Another tab')).toHaveCount(0);
 });
 
 test('two tabs do not overwrite each other silently', async ({ page, context }) => {
@@ -159,23 +156,44 @@ test('two tabs do not overwrite each other silently', async ({ page, context }) 
   await saved(page);
   await expect.poll(() => text(other)).toContain('1 back large');
   await expect(other.getByText('Another tab changed this figure')).toBeVisible();
+  await other.keyboard.press('Control+z');
+  await expect.poll(() => text(page)).not.toContain('1 back large');
 
-  await other.evaluate(() => {
-    const real = BroadcastChannel.prototype.postMessage;
-    BroadcastChannel.prototype.postMessage = function (m) {
-      if ((m as { rev?: number }).rev !== undefined) return;
-      real.call(this, m);
-    };
-  });
+  // Both while the store is held: neither has heard of the other.
+  const held = await other.evaluateHandle(
+    () =>
+      new Promise<{ free: () => void }>((resolve) => {
+        const request = indexedDB.open('brisk-partner');
+        request.onsuccess = () => {
+          const t = request.result.transaction(['figures', 'dances'], 'readwrite');
+          let busy = true;
+          const keep = () => {
+            if (busy) t.objectStore('figures').get('demo-push').onsuccess = keep;
+          };
+          keep();
+          resolve({ free: () => ((busy = false), request.result.close()) });
+        };
+      }),
+  );
   await step(other, /^Leader 2, right/).click();
   await other.getByLabel('does').selectOption('touch');
-  await saved(other);
+  await step(page, /^Leader 1, left, back/).click();
   await page.getByLabel('size').selectOption('small');
-  await expect(page.getByText('Another tab has saved this figure meanwhile')).toBeVisible();
-  await page.getByRole('button', { name: 'Take the other, keep mine as a copy' }).click();
-  await expect.poll(() => text(page)).toContain('2 touch');
-  await page.goto('/figures');
-  await expect(page.getByRole('link', { name: /Push \(mine\)/ })).toBeVisible();
+  await held.evaluate((h) => h.free());
+  await expect
+    .poll(async () => {
+      for (const p of [page, other])
+        if (await p.getByText('Another tab has saved this figure meanwhile').isVisible()) return true;
+      return false;
+    })
+    .toBe(true);
+  const loser = (await page.getByText('Another tab has saved this figure meanwhile').isVisible())
+    ? page
+    : other;
+  await loser.getByRole('button', { name: 'Take the other, keep mine as a copy' }).click();
+  await expect.poll(() => text(loser)).toContain(loser === page ? '2 touch' : '1 back small');
+  await loser.goto('/figures');
+  await expect(loser.getByRole('link', { name: /Push \(mine\)/ })).toBeVisible();
 });
 
 test('everything by keyboard: find, move on the rail, edit, fix, play', async ({ page }) => {

@@ -67,9 +67,9 @@ describe('the board', () => {
       const bpm = b.combination.tempo[0]!.bpm;
       expect(bpm >= tempo.min && bpm <= tempo.max, id).toBe(true);
     }
-    const b = open({ ...of(), tempo: [{ beat: 0, bpm: 96 }] });
+    const b = open({ ...of(), tempo: [{ beat: 1, bpm: 96 }] });
     b.insert(['demo-salsa1-basic'], 0);
-    expect(b.combination.tempo).toEqual([{ beat: 0, bpm: 96 }]);
+    expect(b.combination.tempo).toEqual([{ beat: 1, bpm: 96 }]);
   });
 
   it('a number of times is a whole number', () => {

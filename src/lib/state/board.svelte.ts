@@ -152,7 +152,7 @@ export class Board {
     const bpm = tempoWithin(
       next.parts.flatMap((p) => this.repertoire.figure(p.figure, next.own)?.tempo ?? []),
     );
-    return bpm === undefined ? next : { ...next, tempo: [{ beat: 0, bpm }] };
+    return bpm === undefined ? next : { ...next, tempo: [{ beat: 1, bpm }] };
   }
   /** Takes a whole combination over as one step of the history. */
   become(c: Combination): void {

@@ -14,6 +14,7 @@ import {
 import { acting, type Writing } from './acts';
 import { addressOf, rowsOf, type ActCode, type Database, type Row } from './db';
 import { redanced } from './dances';
+import { nameIn } from './rows';
 
 /** What to do with a document whose id is already there with another content. */
 export type OnClash = 'replace' | 'keep-both' | 'keep-mine';
@@ -23,6 +24,8 @@ export interface Compared {
   readonly kind: KindId;
   readonly doc: AnyDoc;
   readonly name: string;
+  /** What it is called here, where it is. */
+  readonly here?: string;
   readonly state: 'new' | 'changed' | 'same';
 }
 
@@ -35,7 +38,9 @@ export async function compare(db: Database, bundle: Bundle): Promise<Compared[]>
     const rows: (Row | undefined)[] = await rowsOf(db, kind).bulkGet(docs.map((d) => d.id));
     docs.forEach((doc, i) => {
       const name = kindOf(kind).nameOf(doc as never) ?? doc.id;
-      found.push({ kind, doc, name, state: stateOf(kind, doc, rows[i]) });
+      const row = rows[i];
+      const here = row ? { here: nameIn(kind, row) } : {};
+      found.push({ kind, doc, name, ...here, state: stateOf(kind, doc, row) });
     });
   }
   return found;

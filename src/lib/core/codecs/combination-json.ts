@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
 import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
 import { isVersion, type Kept } from '../figure';
-import { combinationFirst, eachOf, figureFirst, versionFirst } from './lift';
+import { combinationFirst, eachOf, figureFirst, tempoInMusic, versionFirst } from './lift';
 import {
   parseKept,
   parseText,
@@ -14,14 +14,14 @@ import {
 } from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
-export const COMBINATION_VERSION = 3;
+export const COMBINATION_VERSION = 4;
 
 const { figures, versions } = fileSchema.shape;
 const combinationInFile = combinationFields
   .extend({ own: z.array(figures.element).max(64) })
   .refine(uniqueKeys, KEYS_DIFFER);
 
-/** Combinations with every figure they use, so that the file is whole by itself. Version 3. */
+/** Combinations with every figure they use, so that the file is whole by itself. Version 4. */
 export const combinationFileSchema = z
   .object({
     format: z.literal(COMBINATION_FORMAT),
@@ -84,20 +84,26 @@ export function combinationsIn(file: unknown): Result<CombinationFile, FileError
   return uniqueCombinations({ combinations, kept: kept.value });
 }
 
-/** In version 2 no figure had a dance of the teacher's own; nothing else has changed since. */
-function lifted(file: unknown, version: unknown): unknown {
-  if (version === 1) return fromFirst(file as Record<string, unknown>);
-  return version === 2 ? { ...(file as Record<string, unknown>), version: COMBINATION_VERSION } : file;
-}
+/**
+ * One step from a version to the next. 1 to 2: notation 2. 2 to 3: figures may have a dance of one's own; nothing older
+ * changes. 3 to 4: tempo changes stand on beats of the music, as marks do.
+ */
+const LIFTS: readonly ((file: Record<string, unknown>) => Record<string, unknown>)[] = [
+  (file) => ({
+    ...file,
+    combinations: eachOf(file.combinations, combinationFirst),
+    figures: eachOf(file.figures, figureFirst),
+    versions: eachOf(file.versions, versionFirst),
+  }),
+  (file) => file,
+  (file) => ({ ...file, combinations: eachOf(file.combinations, tempoInMusic) }),
+];
 
-/** Version 1 was written in notation 1. */
-const fromFirst = (file: Record<string, unknown>): Record<string, unknown> => ({
-  ...file,
-  version: COMBINATION_VERSION,
-  combinations: eachOf(file.combinations, combinationFirst),
-  figures: eachOf(file.figures, figureFirst),
-  versions: eachOf(file.versions, versionFirst),
-});
+function lifted(file: unknown, version: unknown): unknown {
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) return file;
+  const now = LIFTS.slice(version - 1).reduce((f, lift) => lift(f), file as Record<string, unknown>);
+  return { ...now, version: COMBINATION_VERSION };
+}
 
 function uniqueCombinations(file: CombinationFile): Result<CombinationFile, FileError> {
   const seen = new Set<string>();

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { ROLES } from '../base';
+import { ROLES, minus, type Seconds } from '../base';
 import {
   foldOf,
   musicBeat,
@@ -7,12 +7,11 @@ import {
   passAt,
   straightAt,
   straightCount,
-  tempoOf,
+  clockFor,
   type Combination,
   type SheetLine,
   type Whole,
 } from '../combination';
-import { secondsAt } from '../time';
 import { stepCells, STEP_COLUMNS } from './csv';
 
 /** The columns of a combination's step table. */
@@ -33,8 +32,8 @@ export function writeCombinationCsv(c: Combination, w: Whole): string {
   const calls = new Map(analysis.words.filter((x) => x.track === 'calls').map((x) => [x.tick, x.text]));
   const rows = ROLES.flatMap((role) => analysis.roles[role].actions.map((action) => ({ role, action })));
   rows.sort((x, y) => x.action.tick - y.action.tick || x.role.localeCompare(y.role));
-  const map = tempoOf(c);
-  const zero = secondsAt(w.passes[0]?.at ?? 0, map);
+  const clock = clockFor(c);
+  const zero = clock.seconds(w.passes[0]?.at ?? 0);
   const table = rows.map(({ role, action }) => {
     const { tick } = action;
     const pass = w.passes[passAt(w, tick)];
@@ -45,7 +44,7 @@ export function writeCombinationCsv(c: Combination, w: Whole): string {
       String(straightAt(c, tick, foldOf(w.figure)).eight),
       straightCount(c, tick, w.figure),
       pass ? ownCount(pass, tick) : '',
-      String(Math.round((secondsAt(tick, map) - zero) * 1000) / 1000),
+      String(Math.round(minus<Seconds>(clock.seconds(tick), zero) * 1000) / 1000),
       calls.get(tick) ?? '',
       who,
       ...rest,
@@ -58,7 +57,7 @@ export function writeCombinationCsv(c: Combination, w: Whole): string {
 export function writeCallSheet(c: Combination, lines: readonly SheetLine[], beats: number): string {
   const head = [
     c.name,
-    `${beats} beats · ${c.tempo.map((t) => `${t.bpm} a minute${t.beat > 0 ? ` from beat ${t.beat + 1}` : ''}`).join(', ')}`,
+    `${beats} beats · ${c.tempo.map((t) => `${t.bpm} a minute${t.beat > 1 ? ` from beat ${t.beat} of the music` : ''}`).join(', ')}`,
     ...(c.notes ? [c.notes] : []),
     '',
   ];

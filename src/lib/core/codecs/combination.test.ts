@@ -9,6 +9,7 @@ import {
   Repertoire,
   callSheet,
   captions,
+  clockFor,
   combinationSchema,
   newCombination,
   planOf,
@@ -60,7 +61,7 @@ const anyCombination: fc.Arbitrary<Combination> = fc
   })
   .map(({ bpms, figures, times, over, ...c }) => ({
     ...c,
-    tempo: bpms.map((bpm, i) => ({ beat: i * 8, bpm })),
+    tempo: bpms.map((bpm, i) => ({ beat: i * 8 + 1, bpm })),
     own: [],
     parts: figures.map((figure, i) => ({
       key: `k${i}`,
@@ -113,6 +114,33 @@ describe('combination file', () => {
     ]);
   });
 
+  it('version 3 had its tempo on beats of the combination: lifted, it sounds the same', () => {
+    const file3 = JSON.parse(readFileSync('tests/fixtures/combinations-v3.combination.json', 'utf8')) as {
+      combinations: { start: number; tempo: { beat: number; bpm: number }[] }[];
+    };
+    file3.combinations[0]!.start = 9;
+    file3.combinations[0]!.tempo = [
+      { beat: 0, bpm: 120 },
+      { beat: 16, bpm: 60 },
+    ];
+    const read = readCombinations(JSON.stringify(file3));
+    const c = read.ok ? read.value.combinations[0] : undefined;
+    expect(c?.tempo).toEqual([
+      { beat: 1, bpm: 120 },
+      { beat: 25, bpm: 60 },
+    ]);
+    const clock = clockFor(c!);
+    expect(clock.seconds(20 * 12) - clock.seconds(0)).toBeCloseTo(16 * 0.5 + 4, 9);
+  });
+  it('version 4 is read for ever', () => {
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v4.combination.json', 'utf8'));
+    expect(read.ok && read.value.combinations[0]).toMatchObject({
+      start: 7,
+      tempo: [{ beat: 1 }, { beat: 23, bpm: 96 }],
+      marks: [29],
+    });
+  });
+
   const broken = (change: (c: Record<string, unknown>) => unknown): string => {
     const raw = JSON.parse(writeCombinations(file)) as { combinations: Record<string, unknown>[] };
     return JSON.stringify({
@@ -133,8 +161,8 @@ describe('combination file', () => {
       broken((c) => ({
         ...c,
         tempo: [
-          { beat: 0, bpm: 100 },
-          { beat: 0, bpm: 90 },
+          { beat: 1, bpm: 100 },
+          { beat: 1, bpm: 90 },
         ],
       })),
       /combinations\[1\]\.tempo/,

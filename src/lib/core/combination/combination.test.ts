@@ -3,7 +3,7 @@ import { armsAt } from '../analysis';
 import { keyOfState } from '../arms';
 import { TICKS_PER_BEAT } from '../base';
 import { changeBetween, newFigure, type Figure } from '../figure';
-import { secondsAt } from '../time';
+import { secondsOf } from '../time';
 import { HOLD_IDS, type DanceId } from '../vocabulary';
 import {
   Repertoire,
@@ -224,8 +224,8 @@ describe('load and time', () => {
     const p = planOf(
       of(['turn'], {
         tempo: [
-          { beat: 0, bpm: 120 },
-          { beat: 2, bpm: 60 },
+          { beat: 1, bpm: 120 },
+          { beat: 3, bpm: 60 },
         ],
       }),
       new Repertoire([turn]),
@@ -283,13 +283,13 @@ describe('layers', () => {
 describe('merge and trim', () => {
   it('merged: parts, marks and tempo come one after the other', () => {
     let n = 0;
-    const a = of(['eight x2'], { tempo: [{ beat: 0, bpm: 100 }], marks: [3] });
-    const b = of(['six'], { tempo: [{ beat: 0, bpm: 120 }], marks: [2] });
+    const a = of(['eight x2'], { tempo: [{ beat: 1, bpm: 100 }], marks: [3] });
+    const b = of(['six'], { tempo: [{ beat: 1, bpm: 120 }], marks: [2] });
     const m = merged(a, b, repertoire, () => `n${n++}`);
     expect(m.parts.map((p) => p.key)).toEqual(['k0', 'n0']);
     expect(m.tempo).toEqual([
-      { beat: 0, bpm: 100 },
-      { beat: 16, bpm: 120 },
+      { beat: 1, bpm: 100 },
+      { beat: 17, bpm: 120 },
     ]);
     expect(m.marks).toEqual([3, 18]);
     expect(planOf(m, repertoire).beats).toBe(22);
@@ -346,7 +346,7 @@ describe('edits of the board', () => {
 });
 
 describe('call sheet and captions', () => {
-  const c = of(['six', 'eight'], { tempo: [{ beat: 0, bpm: 176 }] });
+  const c = of(['six', 'eight'], { tempo: [{ beat: 1, bpm: 176 }] });
   const w = wholeOf(planOf(c, repertoire))!;
   it('says where each 1 falls, and the count before on which to call', () => {
     expect(callSheet(c, w).map((l) => [l.name, l.falls.count, l.callOn.count, l.calls.length])).toEqual([
@@ -357,12 +357,12 @@ describe('call sheet and captions', () => {
   });
   /** Derived: positions stay exact and are rounded once; whole milliseconds a beat would drift by 11.6 ms over 128. */
   it('captions follow each other without gaps, and do not drift', () => {
-    const long = of(['eight x16'], { tempo: [{ beat: 0, bpm: 176 }] });
+    const long = of(['eight x16'], { tempo: [{ beat: 1, bpm: 176 }] });
     const cues = captions(long, wholeOf(planOf(long, repertoire))!);
     expect(cues.length).toBe(128);
     expect(cues.every((q, i) => i === 0 || q.from === cues[i - 1]!.to)).toBe(true);
     expect(cues.at(-1)!.to).toBeCloseTo((128 * 60) / 176, 9);
     expect(cues[6]).toMatchObject({ text: '7 walk', title: 'eight' });
-    expect(secondsAt(12, [{ beat: 0, bpm: 176 }])).toBeCloseTo(cues[1]!.from, 12);
+    expect(secondsOf(12, 176)).toBeCloseTo(cues[1]!.from, 12);
   });
 });

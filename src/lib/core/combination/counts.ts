@@ -1,5 +1,5 @@
-import { TICKS_PER_BEAT, type Beats, type Seconds, type Ticks } from '../base';
-import { secondsAt, straightEight, type TempoMap } from '../time';
+import { beatsOfTicks, minus, type Beats, type Seconds, type Ticks } from '../base';
+import { clockOf, straightEight, type Clock } from '../time';
 import { danceOf, type Danced } from '../vocabulary';
 import type { Plan } from './plan';
 import type { Combination } from './schema';
@@ -24,11 +24,11 @@ export const foldOfPlan = (p: Pick<Plan, 'passes'>): Fold => {
 
 /** The music beat (from 1) of a tick of the combination. @example musicBeat({ ...c, start: 7 }, 12) // 8 */
 export const musicBeat = (c: Pick<Combination, 'start'>, tick: Ticks): Beats =>
-  c.start + Math.floor(tick / TICKS_PER_BEAT);
+  c.start + Math.floor(beatsOfTicks(tick));
 
 /** Where a tick falls in straight eights, or in pairs of bars. */
 export function straightAt(c: Pick<Combination, 'start'>, tick: Ticks, fold: Fold = 8): Straight {
-  const beat = Math.floor(tick / TICKS_PER_BEAT) + 1;
+  const beat = Math.floor(beatsOfTicks(tick)) + 1;
   if (fold === 8) return { ...straightEight(beat, c.start), fold };
   const at = c.start + beat - 2;
   return { count: (((at % fold) + fold) % fold) + 1, eight: Math.floor(at / fold) + 1, fold };
@@ -68,24 +68,32 @@ export interface Hit {
 /** Which marks inside the combination are met by an accent. O(marks · passes). */
 export function hits(p: Plan): Hit[] {
   const met = new Map<Ticks, number>();
+  const clock = clockFor(p.combination);
   p.passes.forEach((x, i) => {
     for (const a of x.reading.accents) met.set(x.at + a, i);
   });
   return p.combination.marks
-    .map((beat) => ({ beat, tick: (beat - p.combination.start) * TICKS_PER_BEAT }))
+    .map((beat) => ({ beat, tick: clock.tick(beat) }))
     .filter((m) => m.tick >= p.from && m.tick < p.end)
     .map((m) => ({ ...m, pass: met.get(m.tick) }));
 }
 
-/** The tempo of a combination as a map whose beat 0 is its first 1. */
-export const tempoOf = (c: Combination): TempoMap => c.tempo as unknown as TempoMap;
+const clocks = new WeakMap<Combination['tempo'], Map<number, Clock>>();
+
+/** The music of a combination and what is danced to it, on one time line; worked out once for each tempo and start. */
+export function clockFor({ tempo, start }: Pick<Combination, 'tempo' | 'start'>): Clock {
+  let known = clocks.get(tempo);
+  if (!known) clocks.set(tempo, (known = new Map()));
+  let clock = known.get(start);
+  if (!clock) known.set(start, (clock = clockOf(tempo, start)));
+  return clock;
+}
 
 /** How long it lasts. @example duration({ beats: 32 … }) // 17.45 at 110 a minute */
 export const duration = (p: Plan): Seconds => {
-  const map = tempoOf(p.combination);
-  return secondsAt(p.end, map) - secondsAt(p.from, map);
+  const clock = clockFor(p.combination);
+  return minus<Seconds>(clock.seconds(p.end), clock.seconds(p.from));
 };
 
 /** The tempo at a tick. */
-export const bpmAt = (c: Combination, tick: Ticks): number =>
-  (c.tempo.findLast((t) => t.beat * TICKS_PER_BEAT <= Math.max(0, tick)) ?? c.tempo[0])?.bpm ?? 110;
+export const bpmAt = (c: Combination, tick: Ticks): number => clockFor(c).bpm(tick);

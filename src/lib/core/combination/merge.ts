@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Beats } from '../base';
+import { TICKS_PER_BEAT, beatsOfTicks, type Beats } from '../base';
 import { planOf } from './plan';
 import type { Repertoire } from './reading';
 import type { Combination, Part } from './schema';
@@ -15,7 +15,7 @@ export function merged(
   makeKey: () => string,
 ): Combination {
   const plan = planOf(a, repertoire);
-  const beats = plan.end / TICKS_PER_BEAT;
+  const beats = beatsOfTicks(plan.end);
   const parts = b.parts.map((p): Part => ({ ...p, key: makeKey() }));
   const shift = a.start + beats - b.start;
   const ids = new Set(a.own.map((f) => f.id));
@@ -24,16 +24,25 @@ export function merged(
     name: `${a.name} + ${b.name}`.slice(0, 120),
     loop: a.loop && b.loop,
     marks: sortedUnique([...a.marks, ...b.marks.map((m) => m + shift).filter((m) => m >= 1)]),
-    tempo: joinTempo(a.tempo, b.tempo, beats),
+    tempo: joinTempo(a.tempo, b.tempo, a.start + beats, shift),
     parts: [...a.parts, ...parts],
     own: [...a.own, ...b.own.filter((f) => !ids.has(f.id))],
   };
 }
 
-function joinTempo(a: Combination['tempo'], b: Combination['tempo'], beats: Beats): Combination['tempo'] {
-  const kept = a.filter((t) => t.beat < beats || t.beat === 0);
-  const all = [...kept, ...b.map((t) => ({ ...t, beat: t.beat + beats }))];
-  return all.filter((t, i) => i === 0 || (t.bpm !== all[i - 1]?.bpm && t.beat > 0));
+/** The second’s tempo from the beat on which it begins; `shift`: how far its music lies after the first’s. */
+function joinTempo(
+  a: Combination['tempo'],
+  b: Combination['tempo'],
+  joint: Beats,
+  shift: Beats,
+): Combination['tempo'] {
+  const kept = a.filter((t) => t.beat < joint || t.beat === 1);
+  const moved = b.map((t) => ({ ...t, beat: t.beat + shift }));
+  const first = moved.findLast((t) => t.beat <= joint) ?? moved[0];
+  const later = moved.filter((t) => t.beat > joint);
+  const all = [...kept, ...(first ? [{ ...first, beat: joint }] : []), ...later];
+  return all.filter((t, i) => i === 0 || (t.bpm !== all[i - 1]?.bpm && t.beat > (all[i - 1]?.beat ?? 0)));
 }
 
 export const sortedUnique = (list: readonly number[]): number[] => [...new Set(list)].sort((x, y) => x - y);

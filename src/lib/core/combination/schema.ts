@@ -33,7 +33,7 @@ export const partSchema = z
 
 /**
  * A combination as it is kept: only what a person decided. `start` is the music beat (from 1) of the first 1;
- * `marks` are music beats on which the music breaks or hits; `tempo` says from which beat (from 0) how fast; `own`
+ * `marks` are music beats on which the music breaks or hits; `tempo` says from which beat of the music (from 1) how fast; `own`
  * holds figures that belong to this combination alone.
  */
 export const combinationFields = z
@@ -44,10 +44,10 @@ export const combinationFields = z
     start: beat,
     phrase: z.literal(PHRASES),
     tempo: z
-      .array(z.object({ beat: z.number().min(0).max(4096), bpm: z.number().min(20).max(400) }).strict())
+      .array(z.object({ beat: z.number().min(1).max(4096), bpm: z.number().min(20).max(400) }).strict())
       .min(1)
       .max(64)
-      .refine((t) => t[0]?.beat === 0, { message: 'the first tempo is at beat 0' })
+      .refine((t) => t[0]?.beat === 1, { message: 'the first tempo is on beat 1' })
       .refine((t) => t.every((c, i) => i === 0 || c.beat > (t[i - 1]?.beat ?? 0)), {
         message: 'tempo changes come in the order of their beats',
       }),
@@ -107,7 +107,7 @@ export const newCombination = (id: string, name = 'New combination', bpm = NEW_T
   notes: '',
   start: 1,
   phrase: 32,
-  tempo: [{ beat: 0, bpm }],
+  tempo: [{ beat: 1, bpm }],
   marks: [],
   loop: false,
   parts: [],

@@ -1,7 +1,7 @@
-import { ROLES, TICKS_PER_BEAT, type Seconds, type Ticks } from '../base';
+import { ROLES, TICKS_PER_BEAT, minus, ticksOfBeats, type Seconds, type Ticks } from '../base';
 import { printHands } from '../notation';
-import { sayCount, secondsAt } from '../time';
-import { foldOf, straightAt, tempoOf, type Straight } from './counts';
+import { sayCount } from '../time';
+import { foldOf, straightAt, clockFor, type Straight } from './counts';
 import { passAt, type Whole } from './whole';
 import type { Combination } from './schema';
 import type { Pass } from './plan';
@@ -41,7 +41,7 @@ export function straightCount(c: Combination, tick: Ticks, figure: Counted): str
 export function callSheet(c: Combination, w: Whole): SheetLine[] {
   const words = w.analysis.words.filter((x) => x.track === 'calls');
   return w.passes.map((p, i) => {
-    const end = p.at + p.reading.beats * TICKS_PER_BEAT;
+    const end = p.at + ticksOfBeats(p.reading.beats);
     const inside = words.filter((x) => x.tick >= p.at && x.tick < end);
     const call = (tick: Ticks, text: string): Call => ({
       tick,
@@ -88,11 +88,11 @@ export function captions(c: Combination, w: Whole): Cue[] {
   const ticks = new Set([...calls.keys()].filter((t) => t >= from && t < analysis.end));
   for (let t = from; t < analysis.end; t += TICKS_PER_BEAT) ticks.add(t);
   const sorted = [...ticks].sort((a, b) => a - b);
-  const map = tempoOf(c);
-  const zero = secondsAt(from, map);
+  const clock = clockFor(c);
+  const zero = clock.seconds(from);
   return sorted.map((tick, i) => ({
-    from: secondsAt(tick, map) - zero,
-    to: secondsAt(sorted[i + 1] ?? analysis.end, map) - zero,
+    from: minus<Seconds>(clock.seconds(tick), zero),
+    to: minus<Seconds>(clock.seconds(sorted[i + 1] ?? analysis.end), zero),
     title: w.passes[passAt(w, tick)]?.reading.figure.name ?? '',
     text: [straightCount(c, tick, figure), calls.get(tick)].filter(Boolean).join(' '),
   }));

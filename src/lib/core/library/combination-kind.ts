@@ -6,7 +6,7 @@ import {
   combinationsIn,
   writeCombinations,
 } from '../codecs/combination-json';
-import { combinationFirst } from '../codecs/lift';
+import { combinationFirst, tempoInMusic } from '../codecs/lift';
 import { combinationSchema, type Combination, type Part } from '../combination';
 import type { Kept } from '../figure';
 import { dancedAs, figureKind } from './figure-kind';
@@ -20,7 +20,7 @@ export const combinationKind: Kind<'combination'> = {
   id: 'combination',
   table: 'combinations',
   version: COMBINATION_VERSION,
-  lifts: [combinationFirst, (doc) => doc],
+  lifts: [combinationFirst, (doc) => doc, tempoInMusic],
   schema: combinationSchema,
   refs: (c) => {
     const own = new Set(c.own.map((f) => f.id));

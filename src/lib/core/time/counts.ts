@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Beats, type Ticks } from '../base';
+import { TICKS_PER_BEAT, beatsOfTicks, minus, ticksOfBeats, type Beats, type Ticks } from '../base';
 import { FEELS, SUBS, type Feel, type Sub } from '../vocabulary';
 
 /** A place in a figure: beat from 1, and its subdivision. */
@@ -11,16 +11,15 @@ export interface Position {
  * When a written count is danced.
  * @example tickOf({ beat: 3, sub: '&' }, 'swung') // 32
  */
-export const tickOf = (p: Position, feel: Feel): Ticks =>
-  (p.beat - 1) * TICKS_PER_BEAT + FEELS[feel].ticks[p.sub];
+export const tickOf = (p: Position, feel: Feel): Ticks => ticksOfBeats(p.beat - 1) + FEELS[feel].ticks[p.sub];
 
 /**
  * The written count of a tick; undefined where the feel has no label for it.
  * @example positionAt(32, 'swung') // { beat: 3, sub: '&' }
  */
 export function positionAt(tick: Ticks, feel: Feel): Position | undefined {
-  const beat = Math.floor(tick / TICKS_PER_BEAT);
-  const rest = tick - beat * TICKS_PER_BEAT;
+  const beat = Math.floor(beatsOfTicks(tick));
+  const rest = minus<Ticks>(tick, ticksOfBeats(beat));
   const sub = SUBS.find((s) => FEELS[feel].ticks[s] === rest);
   return sub === undefined ? undefined : { beat: beat + 1, sub };
 }
@@ -36,7 +35,7 @@ export function nearestLabelled(tick: Ticks, feel: Feel): Ticks {
 
 /** As called: `3`, `3&`; a tick without a label is said by the beat it is in. */
 export function sayCount(tick: Ticks, feel: Feel): string {
-  const p = positionAt(tick, feel) ?? { beat: Math.floor(tick / TICKS_PER_BEAT) + 1, sub: '' };
+  const p = positionAt(tick, feel) ?? { beat: Math.floor(beatsOfTicks(tick)) + 1, sub: '' };
   return `${p.beat}${p.sub}`;
 }
 
@@ -55,10 +54,10 @@ const LONG: Readonly<Record<number, string>> = {
  * @example saySpanned(72, 'straight', [6], 144) // '1 of the second six'
  */
 export function saySpanned(tick: Ticks, feel: Feel, spans: readonly Beats[], end: Ticks): string {
-  const k = spans.filter((b) => b * TICKS_PER_BEAT <= tick).length;
+  const k = spans.filter((b) => ticksOfBeats(b) <= tick).length;
   const from = k === 0 ? 0 : (spans[k - 1] as Beats);
-  const length = (spans[k] ?? Math.ceil(end / TICKS_PER_BEAT)) - from;
-  const count = sayCount(tick - from * TICKS_PER_BEAT, feel);
+  const length = (spans[k] ?? Math.ceil(beatsOfTicks(end))) - from;
+  const count = sayCount(minus<Ticks>(tick, ticksOfBeats(from)), feel);
   return spans.length === 0 ? count : `${count} of the ${NTH[k] ?? `${k + 1}th`} ${LONG[length] ?? length}`;
 }
 

@@ -7,14 +7,11 @@ import {
   nearestLabelled,
   positionAt,
   sayCount,
-  secondsAt,
   secondsOf,
   straightEight,
-  tickAt,
   tickOf,
   ticksOf,
   toQuickSlow,
-  type TempoMap,
 } from './index';
 
 describe('labels and ticks', () => {
@@ -80,33 +77,6 @@ describe('tempo', () => {
   it('beats × 60 / bpm, and back', () => {
     expect(secondsOf(TICKS_PER_BEAT, 120)).toBe(0.5);
     expect(ticksOf(secondsOf(77, 176), 176)).toBeCloseTo(77, 9);
-  });
-
-  it('a tempo map adds up and inverts', () => {
-    const map: TempoMap = [
-      { beat: 0, bpm: 60 },
-      { beat: 4, bpm: 120 },
-      { beat: 12, bpm: 90 },
-    ];
-    expect(secondsAt(4 * 12, map)).toBe(4);
-    expect(secondsAt(12 * 12, map)).toBe(8);
-    expect(secondsAt(15 * 12, map)).toBe(10);
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 6000 }), (tick) => {
-        expect(tickAt(secondsAt(tick, map), map)).toBeCloseTo(tick, 6);
-      }),
-      { seed: 3 },
-    );
-  });
-
-  it('a map out of order is a bug and throws', () => {
-    expect(() => secondsAt(0, [{ beat: 1, bpm: 100 }])).toThrow(/Broken assumption/);
-    expect(() =>
-      secondsAt(0, [
-        { beat: 0, bpm: 100 },
-        { beat: 0, bpm: 90 },
-      ]),
-    ).toThrow(/Broken assumption/);
   });
 
   // Source: WDSF competition rules, bars a minute (from memory), times the beats of the bar (derived).

@@ -131,7 +131,7 @@
     {#if problem}<p class="warn" role="alert">{problem}</p>{/if}
     <p class="row">
       <button disabled={!written?.figure} onclick={use}>Write it in</button>
-      <button disabled={!written?.figure} onclick={useCopy}>Write it into a copy</button><button
+      <button disabled={!written?.figure} onclick={useCopy}>Into a copy instead</button><button
         onclick={close}>Cancel</button
       >
     </p>

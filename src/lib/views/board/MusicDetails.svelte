@@ -31,14 +31,18 @@
   function tempoAt(i: number, patch: Partial<Combination['tempo'][number]>) {
     const next = c.tempo.map((t, k) => (k === i ? { ...t, ...patch } : t));
     const valid = next.every(
-      (t, k) => t.bpm >= 20 && t.bpm <= 400 && (k === 0 || t.beat > (next[k - 1]?.beat ?? 0)),
+      (t, k) =>
+        t.bpm >= 20 && t.bpm <= 400 && (k === 0 || t.beat > (next[k - 1]?.beat ?? 0)) && t.beat <= 4096,
     );
     if (valid) set({ tempo: next }, `tempo${i}`);
-    else board.notice = 'Tempo changes come in the order of their beats, between 20 and 400 a minute.';
+    else
+      board.notice =
+        'Not changed: tempo changes come in the order of their beats, up to 4,096, between 20 and 400 a minute. What was there stays.';
   }
   function addTempo() {
-    const last = c.tempo.at(-1) ?? { beat: 0, bpm: 110 };
-    set({ tempo: [...c.tempo, { beat: last.beat + 16, bpm: last.bpm }] });
+    const last = c.tempo.at(-1) ?? { beat: 1, bpm: 110 };
+    const beat = Math.max(last.beat, c.start) + 16;
+    set({ tempo: [...c.tempo, { beat, bpm: last.bpm }] });
   }
 
   let length = $state(32);
@@ -132,13 +136,13 @@
     <legend>tempo</legend>
     {#each c.tempo as t, i (i)}
       <span>
-        {#if i > 0}from beat <input
+        {#if i > 0}from beat of the music <input
             type="number"
             class="num"
-            min="1"
-            value={t.beat + 1}
+            min="2"
+            value={t.beat}
             aria-label="From beat"
-            onchange={(e) => tempoAt(i, { beat: Number(e.currentTarget.value) - 1 })}
+            onchange={(e) => tempoAt(i, { beat: Number(e.currentTarget.value) })}
           />{/if}
         <input
           type="number"

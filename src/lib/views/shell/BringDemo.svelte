@@ -47,7 +47,7 @@
         ? 'Nothing of the demo is missing.'
         : `${counted(coming)} of the demo ${coming.length === 1 ? 'is' : 'are'} missing and would be brought.`}
       {#if changed.length > 0}
-        You have changed {list(changed.map((c) => `“${c.name}”`))}: {changed.length === 1
+        You have changed {list(changed.map((c) => `“${c.here ?? c.name}”`))}: {changed.length === 1
           ? 'it stays as it is'
           : 'they stay as they are'}, unless you put {changed.length === 1 ? 'it' : 'them'} back.
       {/if}
