@@ -50,7 +50,7 @@ export default ts.config(
       'node_modules',
       '.svelte-kit',
       'build',
-      'build-next',
+      'build-*',
       'test-results',
       'playwright-report',
       '.verify',

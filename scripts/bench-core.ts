@@ -76,6 +76,8 @@ export {
   layersOf,
   newCombination,
   planOf,
+  read,
+  usable,
   wholeOf,
 } from '$lib/core/combination';
 export {
@@ -106,3 +108,5 @@ export function laneRepertoire(n: number): Figure[] {
     return { ...f, id: `lane-${i}`, name: `${f.name} ${i}`, lines: i < sound.length ? f.lines : resized };
   });
 }
+
+export { writeBackup } from '$lib/core/library';

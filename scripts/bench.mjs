@@ -424,7 +424,8 @@ async function list(page) {
             for (let i = 0; i < 5000 - all.result.length; i++) {
               const row = all.result[i % all.result.length];
               const id = `bench-${i}`;
-              store.put({ ...row, id, figure: { ...row.figure, id, name: `${row.figure.name} ${i}` } });
+              const doc = row.doc.of ? all.result.find((r) => !r.doc.of).doc : row.doc;
+              store.put({ ...row, id, refs: [], doc: { ...doc, id, name: `${doc.name} ${i}` } });
             }
           };
           t.oncomplete = () => (request.result.close(), resolve(undefined));
@@ -434,7 +435,7 @@ async function list(page) {
   const opens = [];
   for (let i = 0; i < 5; i++) {
     await page.goto(`${base}/data`);
-    await page.getByText('5000 figures').waitFor();
+    await page.getByText(/5000 figures/).waitFor();
     opens.push(
       await page.evaluate(
         () =>
@@ -503,11 +504,176 @@ async function weight(page) {
   report('the editor, gzip', `${kb(sizes.filter((f) => f.editor)).toFixed(1)} KB`, '—');
 }
 
+/** Nine figures at the panel's own defaults, at every length, and five hundred with every limit. */
+async function limits() {
+  const { Composition, requestOf, read, usable, graphOf, demoFigures, laneRepertoire } = await loadCore();
+  const nine = demoFigures
+    .filter((f) => f.dance === 'slot-swing' && !f.mistake)
+    .map((f) => read(f))
+    .filter(usable);
+  const graph = graphOf(nine);
+  const many = laneRepertoire(500)
+    .map((f) => read(f))
+    .filter(usable);
+  const wide = graphOf(many);
+  const answered = (readings, g, r) => {
+    const c = new Composition(readings, r, g);
+    const from = performance.now();
+    let [first, shown, longest, last] = [NaN, NaN, 0, from];
+    let n = 0;
+    for (let done = false; !done;) {
+      done = c.step(4000);
+      const now = performance.now();
+      longest = Math.max(longest, now - last);
+      last = now;
+      if (c.answer.best.length > 0 && Number.isNaN(first)) first = now - from;
+      if (c.answer.best.length !== n) [n, shown] = [c.answer.best.length, now - from];
+    }
+    return { first, shown, n, all: performance.now() - from, longest };
+  };
+  answered(nine, graph, requestOf(64, { inRow: 1, inAll: 2 }));
+  for (const beats of [48, 64, 96, 128])
+    for (const end of ['any', 'loop']) {
+      const a = answered(nine, graph, requestOf(beats, { inRow: 1, inAll: 2, end: { type: end } }));
+      report(
+        `9 figures, never twice in a row, twice in all, ${beats} beats${end === 'loop' ? ', loops' : ''}: the ${a.n} shown`,
+        a.n > 0 ? ms(a.shown) : 'none',
+        '200 ms',
+      );
+      report('  and counted', ms(a.all), '500 ms');
+    }
+  const all = [
+    {},
+    { inRow: 1 },
+    { inAll: 2 },
+    { inRow: 2, inAll: 2, turns: 2 },
+    { turns: 2, curve: 'arch', hits: [29, 61] },
+  ];
+  for (const limit of all)
+    for (const end of ['any', 'loop']) {
+      const a = answered(many, wide, requestOf(128, { ...limit, end: { type: end } }));
+      report(
+        `500 figures, 128 beats, ${JSON.stringify(limit)}${end === 'loop' ? ', loops' : ''}: the ${a.n} shown`,
+        ms(a.shown),
+        '500 ms',
+      );
+      report('  and counted or bounded', ms(a.all), '—');
+    }
+}
+
+/** Five thousand figures and five hundred combinations: restored, listed, opened, backed up. */
+async function library(page) {
+  const { writeBackup, laneRepertoire, newCombination } = await loadCore();
+  const figures = laneRepertoire(5000);
+  const combinations = Array.from({ length: 500 }, (_, i) => ({
+    ...newCombination(`kept-${i}`, `Combination ${i}`),
+    parts: Array.from({ length: 8 }, (_, k) => ({
+      key: `k${k}`,
+      figure: figures[(i * 8 + k) % 5000].id,
+      times: 1,
+    })),
+  }));
+  const zip = writeBackup(
+    { documents: { figure: figures, combination: combinations }, unreadable: [], settings: {}, media: {} },
+    new Date(),
+  );
+  await page.goto(`${base}/data`);
+  await page.getByText(/are kept in this browser/).waitFor();
+  const from = performance.now();
+  await page
+    .getByLabel(/A backup, a file of figures/)
+    .setInputFiles({ name: 'all.brisk.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
+  await page.getByRole('button', { name: 'Bring it in' }).click({ timeout: 120_000 });
+  await page.getByText(/5500 added/).waitFor({ timeout: 120_000 });
+  report('restore 5,000 figures and 500 combinations', ms(performance.now() - from), '10000 ms');
+  const out = performance.now();
+  const [file] = await Promise.all([
+    page.waitForEvent('download', { timeout: 120_000 }),
+    page.getByRole('button', { name: 'Back up everything (zip)' }).click(),
+  ]);
+  await file.path();
+  report('back them up', ms(performance.now() - out), '5000 ms');
+  for (const [what, link, shows] of [
+    ['list of figures', '/figures', '.list li'],
+    ['list of combinations', '/combinations', 'ul[aria-label=Combinations] li'],
+  ]) {
+    const times = [];
+    for (let i = 0; i < 4; i++) {
+      await page.goto(`${base}/data`);
+      await page.getByText(/are kept in this browser/).waitFor();
+      await page.waitForTimeout(400);
+      times.push(await opening(page, link, shows));
+    }
+    report(`  ${what} opens, median`, ms(quantile(times, 0.5)), '150 ms');
+  }
+  await page.goto(`${base}/figures`);
+  await page.locator('.list li a').first().waitFor();
+  await page.waitForTimeout(2500);
+  const desk = await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const start = performance.now();
+        const look = () =>
+          document.querySelector('.saved') ? resolve(performance.now() - start) : requestAnimationFrame(look);
+        document.querySelector('.list li a').click();
+        look();
+      }),
+  );
+  report('  a figure opens', ms(desk), '150 ms');
+}
+
+const opening = (page, link, shows) =>
+  page.evaluate(
+    ([href, selector]) =>
+      new Promise((resolve) => {
+        const start = performance.now();
+        const look = () =>
+          document.querySelector(selector) ? resolve(performance.now() - start) : requestAnimationFrame(look);
+        document.querySelector(`nav a[href="${href}"]`).click();
+        look();
+      }),
+    [link, shows],
+  );
+
+/** The server under bad bodies, then under load. BODIES says how many (2,000). */
+async function bodies() {
+  const fixture = JSON.parse(readFileSync('tests/fixtures/figures-v4.brisk.json', 'utf8'));
+  const good = JSON.stringify({ figure: fixture.figures[0], fixes: true });
+  const { fuzz, load } = await import('./bench-server.mjs');
+  const rss = () => {
+    const status = readFileSync(`/proc/${server.pid}/status`, 'utf8');
+    return Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024);
+  };
+  await fuzz(base, Number(process.env.BODIES ?? 2000), report, good, rss);
+  const { demoFigures } = await loadCore();
+  const figures = demoFigures
+    .filter((f) => f.dance === 'slot-swing')
+    .map((f) => ({ ...f, lines: f.lines.split('\n') }));
+  const heavy = JSON.stringify({ figures, request: { beats: 256, inRow: 2, inAll: 3, turns: 2 } });
+  await load(base, 20, report, heavy);
+}
+
+/** KILLS says how often (12). */
+async function killing() {
+  const { kill } = await import('./bench-kill.mjs');
+  await kill(base, Number(process.env.KILLS ?? 12), report);
+}
+
 /** `npm run bench -- typing list` runs those parts only. */
 const wanted = process.argv.slice(2);
 const chosen = (part) => wanted.length === 0 || wanted.includes(part.name);
 
-if (chosen(core)) await core();
+/** A part that cannot be measured on this machine says so; the others still are. */
+async function surviving(part, ...args) {
+  try {
+    await part(...args);
+  } catch (e) {
+    report(`${part.name}: could not be measured (${String(e).split('\n')[0].slice(0, 80)})`, '—', '—');
+  }
+}
+
+if (chosen(core)) await surviving(core);
+if (chosen(limits)) await surviving(limits);
 const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
   stdio: 'ignore',
@@ -515,12 +681,17 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 try {
   await new Promise((r) => setTimeout(r, 1500));
   const browser = await chromium.launch(launchOptions);
-  for (const part of [weight, typing, animation, list].filter(chosen)) {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await part(await context.newPage());
+  for (const part of [weight, typing, animation, list, library].filter(chosen)) {
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      serviceWorkers: 'block',
+    });
+    await surviving(part, await context.newPage());
     await context.close();
   }
   await browser.close();
+  if (chosen(bodies)) await surviving(bodies);
+  if (chosen(killing)) await surviving(killing);
 } finally {
   server.kill();
 }

@@ -47,8 +47,7 @@ interface How<K extends KindId, D extends { readonly id: string }, R extends Ope
 const SAID = {
   elsewhere: (what: string) =>
     `Another tab changed this ${what}; this is the latest version. Undo brings back what was here.`,
-  source: (what: string) =>
-    `The figure this ${what} is a version of has changed; it has been carried over here.`,
+  source: () => 'The figure it is a version of has changed; that has been carried over here.',
 };
 
 /**

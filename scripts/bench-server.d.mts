@@ -1,0 +1,1 @@
+export function body(seed: number, good: string): [string, string | Uint8Array];
