@@ -163,6 +163,20 @@ describe('what an ended session leaves', () => {
     expect([b.saver.state, await db.notes.count()]).toEqual(['saved', 0]);
   });
 
+  it('a note written while the edit before it was being saved goes on from that edit', async () => {
+    const { name, db } = await store();
+    const a = await tab(name, 'A');
+    a.saver.save(noted(push, 'one'));
+    await written('figure', 'push');
+    const by = (await rowsOf(db, 'figure').get('push'))?.by ?? {};
+    await leave(db, noted(push, 'one two'), 1, 'A', (by.A ?? 0) + 1);
+    expect(await left(db)).toMatchObject([{ follows: true, doc: { notes: 'one two' } }]);
+    const b = await tab(name, 'B');
+    b.saver.save(noted(push, 'other'));
+    await written('figure', 'push');
+    expect(await left(db)).toMatchObject([{ follows: false }]);
+  });
+
   it('a session that is alive keeps its note: it is that tab’s own', async () => {
     const { db } = await store();
     await leave(db, noted(push, 'being typed'), 1, 'A');

@@ -3,7 +3,7 @@ import { nanoid } from 'nanoid';
 const PREFIX = 'brisk-partner:session:';
 
 /** This tab, for as long as it is loaded. */
-export const SESSION: string = nanoid(10);
+export const SESSION: string = `s${nanoid(10)}`;
 
 /** Holds a lock for as long as this tab lives: other tabs see by it that its notes are its own. */
 export function holdSession(): void {

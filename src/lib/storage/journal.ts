@@ -34,8 +34,12 @@ export function weigh<K extends KindId>(
   if (!read.ok) return 'unreadable';
   if (row && same(row.doc, read.value)) return 'stored';
   const { base, at, session } = note;
-  return { doc: read.value, base, at, session, follows: isAt(row, base) };
+  return { doc: read.value, base, at, session, follows: isAt(row, base) || wroteLast(row, session) };
 }
+
+/** What is stored is an earlier edit of the session itself: the note was written while that was being saved. */
+const wroteLast = (row: Row | undefined, session: string): boolean =>
+  Object.keys(row?.by ?? {}).at(-1) === session;
 
 /**
  * What ended sessions left of a document, the latest first; notes of what is stored are dropped. A session that is

@@ -55,6 +55,7 @@
           downloadBytes(name, 'application/zip', a.bytes);
           last = made;
           void backedUp(db, made);
+          void navigator.storage?.persist?.();
           void done(`${name} holds ${countsText(counts)}.`);
         } else if (a.type === 'failed') {
           busy = undefined;

@@ -42,7 +42,6 @@
     if (rs) set({ [key]: rs });
   }
   function setTempo(key: 'min' | 'max', value: number) {
-    if (!(value >= 20 && value <= 400)) return;
     const tempo = { ...f.tempo, [key]: value };
     set({ tempo: { min: Math.min(tempo.min, value), max: Math.max(tempo.max, value) } });
   }
@@ -75,10 +74,7 @@
   const repeatSpan = $derived(f.repeat ?? { from: 1, to: desk.analysis.unitBeats, times: 1 });
   function setRepeat(patch: Partial<typeof repeatSpan>) {
     const next = { ...repeatSpan, ...patch };
-    const whole = Object.values(next).every(Number.isInteger);
-    if (!whole || next.from < 1 || next.to < next.from || next.to > 512) return;
-    if (next.times < 1 || next.times > 32) return;
-    set({ repeat: next.times > 1 || f.repeat ? next : undefined });
+    set({ repeat: next.times !== 1 || f.repeat ? next : undefined });
   }
   const allowed = $derived.by(() => {
     const { from, to } = repeatSpan;
@@ -203,7 +199,10 @@
       min="20"
       max="400"
       value={f.tempo.min}
-      onchange={(e) => setTempo('min', e.currentTarget.valueAsNumber)}
+      onchange={(e) => {
+        setTempo('min', e.currentTarget.valueAsNumber);
+        e.currentTarget.value = String(f.tempo.min);
+      }}
     /></label
   >
   <label
@@ -213,7 +212,10 @@
       min="20"
       max="400"
       value={f.tempo.max}
-      onchange={(e) => setTempo('max', e.currentTarget.valueAsNumber)}
+      onchange={(e) => {
+        setTempo('max', e.currentTarget.valueAsNumber);
+        e.currentTarget.value = String(f.tempo.max);
+      }}
     /></label
   >
   <fieldset>
@@ -225,7 +227,10 @@
       min="1"
       aria-label="Repeat from count"
       value={repeatSpan.from}
-      onchange={(e) => setRepeat({ from: e.currentTarget.valueAsNumber })}
+      onchange={(e) => {
+        setRepeat({ from: e.currentTarget.valueAsNumber });
+        e.currentTarget.value = String(repeatSpan.from);
+      }}
     />
     to
     <input
@@ -234,7 +239,10 @@
       min="1"
       aria-label="Repeat to count"
       value={repeatSpan.to}
-      onchange={(e) => setRepeat({ to: e.currentTarget.valueAsNumber })}
+      onchange={(e) => {
+        setRepeat({ to: e.currentTarget.valueAsNumber });
+        e.currentTarget.value = String(repeatSpan.to);
+      }}
     />
     ×
     <input
@@ -244,7 +252,10 @@
       max="32"
       aria-label="Times"
       value={repeatSpan.times}
-      onchange={(e) => setRepeat({ times: e.currentTarget.valueAsNumber })}
+      onchange={(e) => {
+        setRepeat({ times: e.currentTarget.valueAsNumber });
+        e.currentTarget.value = String(repeatSpan.times);
+      }}
     />
     <small>{allowed}</small>
   </fieldset>

@@ -16,7 +16,9 @@
     void import('./codemirror').then(({ createEditor }) => {
       if (gone) return;
       editor = createEditor(host, desk.figure.lines, {
-        change: (lines) => desk.edit({ type: 'set-lines', lines }, 'typing'),
+        change: (lines) => {
+          if (!desk.edit({ type: 'set-lines', lines }, 'typing')) editor?.setText(desk.figure.lines);
+        },
         cursor: follow,
         writing,
         undo: () => desk.undo(),
