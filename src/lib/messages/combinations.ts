@@ -254,8 +254,8 @@ export function whyText(c: Composed, r: ComposeRequest): string {
   const parts = changes.length > 0 ? changes : ['nothing changes at a joint'];
   parts.push(twiceText(c.twice));
   if (r.curve !== 'any') parts.push(curveText(c.parts.curve));
-  if (r.hits.length > 0)
-    parts.push(`${c.hitsMet} of ${r.hits.length} ${r.hits.length === 1 ? 'mark' : 'marks'} met`);
+  if (r.hits.length === 1) parts.push(c.hitsMet === 1 ? 'the mark is met' : 'the mark is missed');
+  else if (r.hits.length > 1) parts.push(`${c.hitsMet} of ${r.hits.length} marks met`);
   return capital(parts.join('; '));
 }
 

@@ -5,7 +5,7 @@ import { scoreOfLikeness, signatureOf, type Signature } from '../likeness';
 import type { Alike } from './varied';
 
 /** From this likeness on two figures look the same in a combination. Our choice. */
-const ALIKE = 0.9;
+const ALIKE = 0.96;
 const signatures = new WeakMap<Figure, Signature>();
 
 function signature({ figure }: Reading): Signature {
