@@ -98,7 +98,8 @@ const INDICES = 'id, updated, *refs';
 
 /** The versions of the browser's store, oldest first. A published one is never edited; a change is a new entry. */
 export function openDatabase(name = DB_NAME): Database {
-  const db = new Dexie(name) as Database;
+  // A save counts once it lies on the disk: the whole machine may be switched off.
+  const db = new Dexie(name, { chromeTransactionDurability: 'strict' }) as Database;
   db.version(1).stores({ figures: 'id, updated', settings: 'key' });
   db.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
   db.version(3).stores({ combinations: 'id, updated' });

@@ -28,6 +28,8 @@ interface Node {
   readonly sure: boolean;
 }
 
+/** Continuations looked at where not all are wanted: the best is exact, those after it are good ones. Our choice. */
+const WIDTH = 12;
 /** Found at most with the same first half, where not all are wanted. Our choice. */
 const FROM_HALF = 2;
 /** Ways looked at between two pauses. */
@@ -47,7 +49,7 @@ export function* bestSteps(
   perFirst = Infinity,
 ): Steps<Found[]> {
   const done: Found[] = [];
-  const search = new Search(g, edges, r);
+  const search = new Search(g, edges, r, perFirst === Infinity ? r.best : WIDTH);
   if (r.best === 0 || !search.possible) return done;
   yield* search.guided();
   let work = 0;
@@ -97,6 +99,8 @@ class Search {
     private readonly g: Graph,
     private readonly edges: Edges,
     private readonly r: ComposeRequest,
+    /** Continuations of a way, and ways to a state, that are looked at. */
+    private readonly width: number,
   ) {
     this.#use = allowed(g, r);
     this.#figures = this.#use.map((i) => g.figures[i] as Candidate);
@@ -187,8 +191,8 @@ class Search {
 
   #push(nodes: Node[]): void {
     const few =
-      this.#exact && nodes.length > this.r.best && nodes.every((x) => x.sure)
-        ? nodes.sort(earlier).slice(0, this.r.best)
+      this.#exact && nodes.length > this.width && nodes.every((x) => x.sure)
+        ? nodes.sort(earlier).slice(0, this.width)
         : nodes;
     for (const x of few) this.#open.push(x);
   }
@@ -243,7 +247,7 @@ class Search {
     if (!closed) this.#closed.set(n.start, (closed = new Map()));
     const times = (closed.get(key) ?? 0) + 1;
     closed.set(key, times);
-    return times > this.r.best;
+    return times > this.width;
   }
 }
 

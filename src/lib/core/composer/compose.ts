@@ -55,6 +55,8 @@ export interface Budget {
 /** Combinations looked at for each that is shown: most of the cheapest differ in one figure only. Our choice. */
 const LOOKED_AT = 60;
 
+/** So many in a row that look like those shown end the search. Our choice. */
+const MOST_REFUSED = 150;
 /** Of these so many may begin with one figure at least. Our choice. */
 const FROM_ONE = 12;
 
@@ -136,9 +138,12 @@ export class Composition {
     const varied = new Varied(request.best, alikeIn(this.#readings));
     const most = request.best * LOOKED_AT;
     const fromOne = Math.max(FROM_ONE, Math.ceil(most / this.#usable().length));
+    let refused = 0;
     const offer = (f: Found): boolean => {
-      if (varied.offer(f)) this.#best.push(explained(graph, edges, request, f.figures, this.#readings));
-      return varied.full;
+      const kept = varied.offer(f);
+      if (kept) this.#best.push(explained(graph, edges, request, f.figures, this.#readings));
+      refused = kept ? 0 : refused + 1;
+      return varied.full || refused >= MOST_REFUSED;
     };
     yield* bestSteps(graph, edges, { ...request, best: most }, offer, fromOne);
   }

@@ -45,13 +45,31 @@
   onMount(() => void load());
 
   const shown = $derived(
-    (rows ?? []).flatMap((row) => {
-      const c = row.doc;
-      if (!repertoire || !`${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()))
-        return [];
-      return [{ row, c, plan: planOf(c, repertoire) }];
-    }),
+    (rows ?? []).filter(({ doc: c }) =>
+      `${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()),
+    ),
   );
+  /** Laid out a few at a time: the list is there at once, however many there are. */
+  let plans: Readonly<Record<string, Plan>> = $state.raw({});
+  const AT_ONCE = 12;
+  $effect(() => {
+    const [all, figures] = [rows ?? [], repertoire];
+    if (!figures) return;
+    const found: Record<string, Plan> = {};
+    let timer: ReturnType<typeof setTimeout>;
+    const some = (from: number) => {
+      const until = performance.now() + AT_ONCE;
+      let i = from;
+      for (; i < all.length && performance.now() < until; i++) {
+        const row = all[i];
+        if (row) found[row.id] = planOf(row.doc, figures);
+      }
+      plans = { ...found };
+      if (i < all.length) timer = setTimeout(() => some(i));
+    };
+    timer = setTimeout(() => some(0));
+    return () => clearTimeout(timer);
+  });
   const verdict = (p: Plan) => {
     const text = verdictText(p);
     const holds = text === 'every joint holds';
@@ -107,20 +125,26 @@
     <p class="empty">No combination by that name. <button onclick={() => (words = '')}>Show all</button></p>
   {:else}
     <ul aria-label="Combinations">
-      {#each shown as { row, c, plan } (row.id)}
-        {@const v = verdict(plan)}
+      {#each shown as row (row.id)}
+        {@const c = row.doc}
+        {@const plan = plans[row.id]}
+        {@const v = plan && verdict(plan)}
         <li>
           <a href="/combinations/{row.id}">
-            <span class="beats num" aria-label="{plan.beats} beats">{plan.beats}</span>
+            <span class="beats num" aria-label={plan ? `${plan.beats} beats` : 'being read'}
+              >{plan ? plan.beats : '…'}</span
+            >
             <span class="name">
               <b>{c.name}</b>
-              <small
-                >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {c
-                  .tempo[0]?.bpm}</small
-              >
-              <small class:bad={v.bad}>{v.text}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small>
+              {#if plan && v}
+                <small
+                  >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {c
+                    .tempo[0]?.bpm}</small
+                >
+                <small class:bad={v.bad}>{v.text}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small>
+              {:else}<small>{c.parts.length} parts</small>{/if}
             </span>
-            <MiniBoard {plan} width={440} />
+            {#if plan}<MiniBoard {plan} width={440} />{:else}<span></span>{/if}
             <span class="notes">{c.notes}</span>
           </a>
         </li>
