@@ -171,7 +171,7 @@ test('a dance of one’s own: made, used, taken away with its figure, deleted wh
   await expect(page.getByText('“Harbour reel” was deleted; 1 now danced as Foxtrot.')).toBeVisible();
 
   await page
-    .getByLabel(/A figure or combination file/)
+    .getByLabel(/A backup, a file of figures/)
     .setInputFiles({ name: 'reel.brisk.json', mimeType: 'application/json', buffer: Buffer.from(file) });
   await page.getByRole('button', { name: 'Keep both' }).click();
   await expect(page.getByRole('button', { name: 'Edit Harbour reel' })).toBeVisible();
