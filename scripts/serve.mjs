@@ -44,6 +44,7 @@ const server = createServer(
       controller.abort();
       gone.delete(id);
     });
+    response.setTimeout(30_000, () => response.destroy());
     for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
     handler(request, response, () => {
       response.statusCode = 404;
@@ -51,6 +52,11 @@ const server = createServer(
     });
   },
 );
+// A file that a new build has taken away under a running server is one answer lost, not the server.
+process.on('uncaughtException', (e) => {
+  process.stderr.write(`${e.message}\n`);
+  if (e.code !== 'ENOENT') process.exit(1);
+});
 server.keepAliveTimeout = 5_000;
 server.on('clientError', (_, socket) => {
   if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
