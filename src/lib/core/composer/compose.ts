@@ -56,9 +56,10 @@ export interface Budget {
 const LOOKED_AT = 60;
 
 /** So many in a row that look like those shown end the search. Our choice. */
-const MOST_REFUSED = 150;
+const MOST_REFUSED = 110;
 /** Of these so many may begin with one figure at least. Our choice. */
-const FROM_ONE = 12;
+const FROM_ONE = 3;
+const MOST_FROM_ONE = 24;
 
 /** Our choice: enough for every repertoire measured, and an end for what is not. */
 export const BUDGET: Budget = { work: 40_000_000 };
@@ -137,7 +138,7 @@ export class Composition {
     if (request.best === 0) return;
     const varied = new Varied(request.best, alikeIn(this.#readings));
     const most = request.best * LOOKED_AT;
-    const fromOne = Math.max(FROM_ONE, Math.ceil(most / this.#usable().length));
+    const fromOne = Math.min(MOST_FROM_ONE, Math.max(FROM_ONE, Math.ceil(most / this.#usable().length)));
     let refused = 0;
     const offer = (f: Found): boolean => {
       const kept = varied.offer(f);
