@@ -3,7 +3,7 @@
  * held against what was typed. KILLS says how often (24).
  */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
@@ -23,12 +23,15 @@ function seeded(seed) {
   };
 }
 
-async function start(profile, port) {
+/** A browser of its own: the port is the one it says itself, so that it is never another’s. */
+async function start(profile) {
+  const said = join(profile, 'DevToolsActivePort');
+  rmSync(said, { force: true });
   const args = [
     ...launchOptions.args,
     '--headless=new',
     `--user-data-dir=${profile}`,
-    `--remote-debugging-port=${port}`,
+    '--remote-debugging-port=0',
   ];
   const child = spawn(CHROMIUM, [...args, 'about:blank'], { detached: true, stdio: 'ignore' });
   const gone = new Promise((resolve) => child.once('exit', resolve));
@@ -40,12 +43,18 @@ async function start(profile, port) {
     }
     await gone;
   };
+
   for (let i = 0; ; i++) {
     try {
+      if (!existsSync(said)) throw new Error('it does not say its port');
+      const port = readFileSync(said, 'utf8').split('\n')[0];
       const browser = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);
       return { page: await browser.contexts()[0].newPage(), kill, browser };
     } catch (e) {
-      if (i > 60) throw e;
+      if (i > 80) {
+        await kill();
+        throw e;
+      }
       await sleep(100);
     }
   }
@@ -96,11 +105,12 @@ const combination = {
   },
 };
 
-async function round(base, seed, port) {
+async function round(base, seed, started) {
   const random = seeded(seed);
   const profile = mkdtempSync(join(tmpdir(), 'brisk-kill-'));
   const what = seed % 3 === 2 ? [figure, combination] : [seed % 3 === 0 ? figure : combination];
-  const first = await start(profile, port);
+  const first = await start(profile);
+  started.push(first);
   const pages = [];
   for (const w of what) {
     const page = pages.length === 0 ? first.page : await first.browser.contexts()[0].newPage();
@@ -136,7 +146,8 @@ async function round(base, seed, port) {
   done = true;
   await first.kill();
   await typing;
-  const again = await start(profile, port + 1);
+  const again = await start(profile);
+  started.push(again);
   const out = [];
   for (const { w, typed } of pages) {
     await again.page.goto(base + w.path);
@@ -162,8 +173,9 @@ export async function kill(base, times, report) {
   const bad = { lost: 0, older: 0, asked: 0, failed: 0 };
   let documents = 0;
   for (let seed = 1; seed <= times; seed++) {
+    const started = [];
     try {
-      for (const r of await round(base, seed, 9300 + (seed % 40) * 2)) {
+      for (const r of await round(base, seed, started)) {
         documents++;
         if (r.lost > 0) bad.lost++;
         if (r.older || r.extra) bad.older++;
@@ -173,6 +185,8 @@ export async function kill(base, times, report) {
     } catch (e) {
       bad.failed++;
       process.stderr.write(`  round ${seed} could not be run: ${String(e).split('\n')[0]}\n`);
+    } finally {
+      for (const s of started) await s.kill();
     }
   }
   report(
