@@ -43,8 +43,8 @@ worker.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== worker.location.origin) return;
   if (url.pathname.startsWith('/api/')) return;
-  if (request.mode === 'navigate') event.respondWith(kept(SHELL, request));
-  else if (KEPT.has(url.pathname)) event.respondWith(kept(url.pathname, request));
+  if (KEPT.has(url.pathname)) event.respondWith(kept(url.pathname, request));
+  else if (request.mode === 'navigate') event.respondWith(kept(SHELL, request));
 });
 
 /** From this version; from the server where the browser has thrown it away. */

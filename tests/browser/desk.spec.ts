@@ -139,7 +139,7 @@ test('edits survive a reload, and an edit made just before the tab is killed', a
 
   await step(page, /^Leader 2, right/).click();
   await page.getByLabel('does').selectOption('touch');
-  await page.waitForTimeout(150);
+  await saved(page);
   await page.close({ runBeforeUnload: false });
   const again = await context.newPage();
   await desk(again, 'demo-push');

@@ -298,7 +298,7 @@ test('two tabs, a hundred steps: every word is in the store, in the bin, or show
     });
     if (await conflict.isVisible()) {
       await conflict.click();
-      await p.waitForTimeout(150);
+      await expect(conflict).toBeHidden();
       continue;
     }
     const word = `w${step}w`;
@@ -306,9 +306,12 @@ test('two tabs, a hundred steps: every word is in the store, in the bin, or show
     await p.keyboard.press('Control+End');
     await p.keyboard.type(` ${word}`, { delay: 12 });
     typed.push(word);
-    if (random() < 0.3) await p.waitForTimeout(120);
+    if (random() < 0.3) await expect(p.locator('.saved')).toHaveText(/Saved|Not saved/);
   }
-  await page.waitForTimeout(800);
-  const there = await everything(page);
-  expect(typed.filter((w) => !there.includes(w))).toEqual([]);
+  await expect
+    .poll(async () => {
+      const there = await everything(page);
+      return typed.filter((w) => !there.includes(w));
+    })
+    .toEqual([]);
 });

@@ -1,5 +1,5 @@
 import type { Table } from 'dexie';
-import { kindOf, refKey, type AnyDoc, type Docs, type KindId } from '$lib/core/library';
+import { kindOf, readDoc, refKey, type AnyDoc, type Docs, type KindId } from '$lib/core/library';
 import {
   everything,
   rowFor,
@@ -15,6 +15,15 @@ import {
 export const BIN_DAYS = 30;
 const DAY = 24 * 60 * 60 * 1000;
 
+/** What could not be read back is not written, and what a later version wrote is not written over. */
+function refuse(kind: KindId, doc: AnyDoc, there: Row | undefined): void {
+  const read = readDoc(kind, doc, kindOf(kind).version);
+  if (!read.ok && read.error.code === 'unreadable')
+    throw new Error(`At ${read.error.at}: ${read.error.message}`);
+  if (there && there.schema > kindOf(kind).version)
+    throw new Error('A later version of this program has written it.');
+}
+
 /** Writes and remembers what lay there before: the only way documents are replaced or taken away. */
 export class Writing {
   readonly #before = new Map<string, Before>();
@@ -27,6 +36,7 @@ export class Writing {
   async putAll<K extends KindId>(kind: K, docs: readonly Docs[K][]): Promise<Row<K>[]> {
     const table = rowsOf(this.db, kind);
     const there = await table.bulkGet(docs.map((d) => d.id));
+    docs.forEach((doc, i) => refuse(kind, doc, there[i]));
     const rows = docs.map((doc, i) => rowFor(kind, doc, (there[i]?.rev ?? 0) + 1, this.now - i));
     rows.forEach((r, i) => this.#noted(kind, r.id, there[i], r.rev));
     await table.bulkPut(rows);
@@ -138,7 +148,12 @@ async function follow(db: Database, moved: ReadonlyMap<string, number>): Promise
 
 async function asCopy(db: Database, kind: KindId, row: Row, id: string, now: number): Promise<string> {
   const k = kindOf(kind);
-  const moved = k.renamed(row.doc as never, (r) => (r.kind === kind && r.id === row.id ? id : r.id));
+  const read = readDoc(kind, row.doc, row.schema);
+  if (!read.ok) {
+    await rowsOf(db, kind).put({ ...row, id, rev: 1, updated: now } as never);
+    return row.id;
+  }
+  const moved = k.renamed(read.value as never, (r) => (r.kind === kind && r.id === row.id ? id : r.id));
   const name = `${k.nameOf(moved as never) ?? row.id} (earlier)`.slice(0, 120);
   const doc = k.named(moved as never, name);
   await rowsOf(db, kind).put(rowFor(kind, doc as never, 1, now) as never);

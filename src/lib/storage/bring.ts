@@ -27,6 +27,8 @@ export interface Compared {
   /** What it is called here, where it is. */
   readonly here?: string;
   readonly state: 'new' | 'changed' | 'same';
+  /** A later version of this program wrote what is here: it is not replaced. */
+  readonly fixed?: true;
 }
 
 /** What a bundle would change: reads only. */
@@ -40,7 +42,8 @@ export async function compare(db: Database, bundle: Bundle): Promise<Compared[]>
       const name = kindOf(kind).nameOf(doc as never) ?? doc.id;
       const row = rows[i];
       const here = row ? { here: nameIn(kind, row) } : {};
-      found.push({ kind, doc, name, ...here, state: stateOf(kind, doc, row) });
+      const fixed = row && row.schema > kindOf(kind).version ? { fixed: true as const } : {};
+      found.push({ kind, doc, name, ...here, ...fixed, state: stateOf(kind, doc, row) });
     });
   }
   return found;
@@ -91,9 +94,10 @@ export async function bring(
       await w.putAll(kind, docs as never);
     }
     if (onClash === 'replace')
-      for (const c of changed) if (c.kind === 'dance') await redanced(w, c.doc.id, c.doc as never);
+      for (const c of changed)
+        if (c.kind === 'dance' && !c.fixed) await redanced(w, c.doc.id, c.doc as never);
     await keepRaw(w, raw);
-    const replaced = onClash === 'replace' ? changed.length : 0;
+    const replaced = onClash === 'replace' ? changed.filter((c) => !c.fixed).length : 0;
     return {
       added: coming.length - replaced,
       replaced,
@@ -111,8 +115,8 @@ function renames(
   makeId: () => string,
 ): ReadonlyMap<string, string> {
   const ids = new Map<string, string>();
-  for (const { kind, doc, state } of coming) {
-    const taken = state === 'changed' && onClash === 'keep-both';
+  for (const { kind, doc, state, fixed } of coming) {
+    const taken = state === 'changed' && (onClash === 'keep-both' || fixed === true);
     const id = taken ? makeId() : addressOf(doc.id, makeId);
     if (id !== doc.id) ids.set(refKey({ kind, id: doc.id }), id);
   }

@@ -4,7 +4,7 @@ import { danceSaid, dancedAs } from '$lib/core/library';
 import type { Dance } from '$lib/core/vocabulary';
 import { acting, type Writing } from './acts';
 import { rowsOf, type Database } from './db';
-import { loadDocs, usesOf, type Use } from './rows';
+import { loadDocs, sorted, usesOf, type Use } from './rows';
 import { failure, unreadable, type SaveError } from './saving';
 
 export const loadDances = async (db: Database): Promise<OwnDance[]> =>
@@ -55,14 +55,14 @@ export async function deleteDance(
 /** Figures and combinations of one dance set to another, or to what it now says. Gives how many. */
 export async function redanced(w: Writing, id: string, dance: Dance, except?: string): Promise<number> {
   const key = `dance:${id}`;
-  const figures = (await rowsOf(w.db, 'figure').where('refs').equals(key).toArray()).filter(
-    (r) => r.id !== except,
-  );
+  const found = await rowsOf(w.db, 'figure').where('refs').equals(key).toArray();
+  const figures = sorted('figure', found).good.filter((r) => r.id !== except);
   await w.putAll(
     'figure',
     figures.map((r) => keptIn(r.doc, dance)),
   );
-  const combinations = await rowsOf(w.db, 'combination').where('refs').equals(key).toArray();
+  const kept = await rowsOf(w.db, 'combination').where('refs').equals(key).toArray();
+  const combinations = sorted('combination', kept).good;
   const own = (f: Figure): Figure => (danceSaid(f)?.id === id ? withDance(f, dance) : f);
   await w.putAll(
     'combination',

@@ -106,7 +106,7 @@ export async function loadLatest(db: Database, most: number): Promise<FigureRow[
 /** A figure as it is kept, with everything it is a version of. */
 export async function loadKeptWith(db: Database, id: string): Promise<Kept[]> {
   const row = await rowsOf(db, 'figure').get(id);
-  return row ? (await withAncestors(db, [row])).map((r) => r.doc) : [];
+  return row ? sorted('figure', await withAncestors(db, [row])).good.map((r) => r.doc) : [];
 }
 
 /** Which figure each version grew from. */

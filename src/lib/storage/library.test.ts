@@ -23,6 +23,7 @@ import {
   repair,
   rowsOf,
   save,
+  saveDance,
   saveVersion,
   seedOnce,
   standFromChange,
@@ -116,6 +117,11 @@ describe.each(each)('every kind: %s', (kind) => {
     expect((await loadTroubled(db)).map((t) => [t.kind, t.name, t.trouble.code])).toEqual([
       [kind, 'Later', 'newer'],
     ]);
+    const brought = await bring(db, { [kind]: [doc] }, { ...how, onClash: 'replace' }, makeId, 2);
+    expect(brought).toMatchObject({ added: 1, replaced: 0 });
+    await undoAct(db, brought.act ?? 0, makeId, 2);
+    const over = acting(db, { code: 'repaired', kind, name: 'x' }, 2, (w) => w.put(kind, doc as never));
+    await expect(over).rejects.toThrow('later version');
     expect(await save(db, kind, doc, { rev: 3, updated: 1 }, undefined, 2)).toMatchObject({
       ok: false,
       error: { type: 'newer' },
@@ -263,6 +269,38 @@ describe('what names what', () => {
     await standFromChange(db, lost!.row, 2);
     expect((await loadFigure(db, 'lost'))?.figure.name).toBe('lost');
   }, 60_000);
+});
+
+describe('rows of an earlier schema', () => {
+  /** As they lie there after an update, until they are saved again. */
+  const old = {
+    id: 'c',
+    rev: 1,
+    updated: 1,
+    schema: 3,
+    refs: ['dance:own-reel'],
+    doc: { ...c, start: 9, tempo: [{ beat: 0, bpm: 100 }], own: [withDance(figure('own'), reel)] },
+  };
+  const lifted = { start: 9, tempo: [{ beat: 1, bpm: 100 }] };
+
+  it('are lifted before anything is written over them', async () => {
+    await create(db, 'dance', reel, 1);
+    await rowsOf(db, 'combination').put(old as never);
+    await saveDance(db, { ...reel, bar: 6 }, 2);
+    expect(await loadDoc(db, 'combination', 'c')).toMatchObject({
+      ...lifted,
+      own: [{ ownDance: { bar: 6 } }],
+    });
+    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 4 });
+  });
+
+  it('come back from the bin as copies in today’s', async () => {
+    await rowsOf(db, 'combination').put(old as never);
+    const gone = await deleteDocument(db, 'combination', 'c', 2);
+    await create(db, 'combination', c, 3);
+    await undoAct(db, gone.act ?? 0, makeId, 4);
+    expect(await loadDoc(db, 'combination', 'made-1')).toMatchObject(lifted);
+  });
 });
 
 describe('all or nothing', () => {

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base';
-import { keptFor, parseText, readText, writeCombinations, type FileError } from '../codecs';
-import { KINDS, KIND_IDS, kindOf, type AnyDoc } from './registry';
-import type { Bundle, Docs, KindId } from './kind';
+import { parseText, readText, type FileError } from '../codecs';
+import { KINDS, KIND_IDS, kindOf } from './registry';
+import type { Bundle } from './kind';
 
 /**
  * Reads a file of any kind, or notation text, whole or not at all. Errors name the place.
@@ -26,15 +26,4 @@ export function readJsonFile(json: unknown): Result<Bundle, FileError> {
     at: typeof json === 'object' && json !== null && !Array.isArray(json) ? 'format' : 'the whole file',
     message: `Expected ${KIND_IDS.map((id) => `"${KINDS[id].file.format}"`).join(' or ')}.`,
   });
-}
-
-/** Writes documents of one kind; combinations go with the figures they are danced with. */
-export function writeFile<K extends KindId>(
-  id: K,
-  docs: readonly Docs[K][],
-  all: readonly AnyDoc[] = [],
-): string {
-  if (id !== 'combination') return kindOf(id).file.write(docs);
-  const combinations = docs as readonly Docs['combination'][];
-  return writeCombinations({ combinations, kept: keptFor(combinations, all as readonly Docs['figure'][]) });
 }

@@ -6,8 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { demoCombinations, demoKept } from '$lib/demo';
 import { jsonEnds } from '../codecs/json-place';
 import { newCombination } from '../combination';
-import { danceSchema, figureSchema, newDance, newFigure, withDance, type Kept } from '../figure';
-import { versionSchema } from '../figure/version-schema';
+import { newDance, newFigure, withDance, type Kept } from '../figure';
 import { danceOf } from '../vocabulary';
 import {
   KIND_IDS,
@@ -20,7 +19,6 @@ import {
   refKey,
   withBrought,
   writeBackup,
-  writeFile,
   type Backup,
   type Docs,
   type KindId,
@@ -180,12 +178,6 @@ describe('what can be kept can be taken away and brought in', () => {
     );
     expect(taken).toBeGreaterThan(50);
   });
-
-  it('is checked by the schemas the screens check by', () => {
-    expect(figureSchema.safeParse(own).success).toBe(true);
-    expect(danceSchema.safeParse(reel).success).toBe(true);
-    expect(versionSchema.safeParse(demoKept.find((k) => 'of' in k)).success).toBe(true);
-  });
 });
 
 describe('a backup', () => {
@@ -262,11 +254,6 @@ describe('a backup', () => {
 });
 
 describe('a file of any kind', () => {
-  it('a combination goes with the figures it is danced with', () => {
-    const read = readFile('x.json', writeFile('combination', demoCombinations, demoKept), never);
-    expect(read.ok && read.value.figure?.length).toBeGreaterThan(3);
-    expect(read.ok && read.value.combination).toEqual(demoCombinations);
-  });
   it('what figures carry a copy of comes with them, once', () => {
     const brought = withBrought({ figure: [own, { ...own, id: 'b' }], combination: [] });
     expect(brought.dance).toEqual([reel]);
