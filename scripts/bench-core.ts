@@ -84,6 +84,7 @@ export {
   Composition,
   POINTS,
   bestSteps,
+  boundSteps,
   countSteps,
   edgesOf,
   finish,

@@ -3,6 +3,7 @@ import {
   bestSteps,
   boundSteps,
   countSteps,
+  variedSteps,
   fillable,
   finish,
   joinCosts,
@@ -119,6 +120,24 @@ describe('against writing everything down', () => {
     for (const { seed, g, r, edges } of cases) {
       const all = exhaustive(g, edges, r).slice(0, r.best);
       expect([seed, finish(bestSteps(g, edges, r))]).toEqual([seed, all]);
+    }
+  });
+
+  it('and the same where uses are not part of the guide, but have a price', () => {
+    for (const { seed, g, r, edges } of cases) {
+      const limited = { ...r, inAll: 1 + (seed % 3) };
+      const all = exhaustive(g, edges, limited).slice(0, r.best);
+      expect([seed, finish(bestSteps(g, edges, limited, 0))]).toEqual([seed, all]);
+      expect([seed, finish(bestSteps(g, edges, limited))]).toEqual([seed, all]);
+    }
+  });
+
+  it('where only what differs is wanted, the cheapest still comes first, and nothing that may not be', () => {
+    for (const { seed, g, r, edges } of cases) {
+      const all = new Map(exhaustive(g, edges, r).map((f) => [f.figures.join(), f.cost]));
+      const found = finish(variedSteps(g, edges, { ...r, best: 20 }, () => 'alike'));
+      expect([seed, found[0]?.cost]).toEqual([seed, [...all.values()][0]]);
+      for (const f of found) expect([seed, all.get(f.figures.join())]).toEqual([seed, f.cost]);
     }
   });
 });

@@ -64,7 +64,7 @@ describe('composing in a worker', () => {
   it('pauses when its budget is used up, says what it knows, and goes on when asked to', async () => {
     const { sent, send } = listen();
     const answer = composeAnswerer(send, soon, 1);
-    await answer(ask(1, requestOf(64, { inRow: 1, turns: 2, best: 3 })));
+    await answer(ask(1, requestOf(128, { inRow: 1, inAll: 2, turns: 2, best: 3 })));
     expect(sent.at(-1)).toEqual({ type: 'paused', id: 1 });
     let id = 1;
     while (sent.at(-1)?.type === 'paused')

@@ -1,6 +1,7 @@
 import { countSteps, type Steps } from './count';
 import { joinCosts, type Edges, type Graph } from './graph';
 import { kindsOf, type Kind } from './kinds';
+import { merged } from './merged';
 import type { ComposeRequest } from './request';
 import { couldExceed } from './rules';
 
@@ -18,7 +19,8 @@ const ROUNDED = 1 + 1e-9;
  * less every combination with one figure chosen once more often than allowed (the first inequality of Bonferroni; the
  * other limits are left out of what is taken off, which takes off more). O(beats² · kinds + beats · classes³).
  */
-export function* boundSteps(g: Graph, edges: Edges, r: ComposeRequest): Steps<Bounds> {
+export function* boundSteps(of: Graph, from: Edges, r: ComposeRequest): Steps<Bounds> {
+  const { g, edges } = merged(of, from, r, 'whether');
   const { inAll: _, ...free } = r;
   const atMost = (yield* countSteps(g, edges, free))[r.beats] ?? 0n;
   const kinds = kindsOf(g, r);

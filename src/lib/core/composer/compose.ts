@@ -1,11 +1,11 @@
 import { joint, type Reading } from '../combination';
 import type { DifferenceCode } from '../joints';
 import { alikeIn } from './alike';
-import { bestSteps, type Found } from './best';
+import { variedSteps, type Found, type Verdict } from './best';
 import { boundSteps, type Bounds } from './bounds';
 import { conflictSteps, type Conflict } from './conflict';
 import { countSteps, onlyBounds } from './count';
-import { allowed, edgesOf, graphOf, joinCosts, type Candidate, type Edges, type Graph } from './graph';
+import { edgesOf, graphOf, joinCosts, usable, type Candidate, type Edges, type Graph } from './graph';
 import { fillable } from './rules';
 import { hitsOn, standing, topLevel, variety } from './score';
 import type { ComposeRequest } from './request';
@@ -54,12 +54,8 @@ export interface Budget {
 }
 /** Combinations looked at for each that is shown: most of the cheapest differ in one figure only. Our choice. */
 const LOOKED_AT = 60;
-
 /** So many in a row that look like those shown end the search. Our choice. */
 const MOST_REFUSED = 110;
-/** Of these so many may begin with one figure at least. Our choice. */
-const FROM_ONE = 3;
-const MOST_FROM_ONE = 24;
 
 /** Our choice: enough for every repertoire measured, and an end for what is not. */
 export const BUDGET: Budget = { work: 40_000_000 };
@@ -118,8 +114,8 @@ export class Composition {
     const { graph, request } = this;
     const edges = edgesOf(graph, this.#readings, request);
     yield* this.#choose(edges);
-    if (!fillable(this.#usable(), request)[request.beats]) this.#count = 0n;
-    else if (onlyBounds(graph, request)) {
+    if (!fillable(usable(this.graph, this.request), request)[request.beats]) this.#count = 0n;
+    else if (onlyBounds(graph, edges, request)) {
       const { atLeast, atMost } = yield* boundSteps(graph, edges, request);
       const found = BigInt(this.#best.length);
       if (atMost === 0n) this.#count = 0n;
@@ -128,25 +124,20 @@ export class Composition {
     if (this.#count === 0n) this.#conflict = yield* conflictSteps(graph, this.#readings, request);
   }
 
-  #usable(): Candidate[] {
-    return allowed(this.graph, this.request).map((i) => this.graph.figures[i] as Candidate);
-  }
-
   /** The best, and after it the best that differ visibly from those before. */
   *#choose(edges: Edges): Generator<number, void, void> {
     const { graph, request } = this;
     if (request.best === 0) return;
     const varied = new Varied(request.best, alikeIn(this.#readings));
-    const most = request.best * LOOKED_AT;
-    const fromOne = Math.min(MOST_FROM_ONE, Math.max(FROM_ONE, Math.ceil(most / this.#usable().length)));
     let refused = 0;
-    const offer = (f: Found): boolean => {
+    const judge = (f: Found): Verdict => {
       const kept = varied.offer(f);
       if (kept) this.#best.push(explained(graph, edges, request, f.figures, this.#readings));
       refused = kept ? 0 : refused + 1;
-      return varied.full || refused >= MOST_REFUSED;
+      if (varied.full || refused >= MOST_REFUSED) return 'enough';
+      return kept ? 'wanted' : 'alike';
     };
-    yield* bestSteps(graph, edges, { ...request, best: most }, offer, fromOne);
+    yield* variedSteps(graph, edges, { ...request, best: request.best * LOOKED_AT }, judge);
   }
 }
 

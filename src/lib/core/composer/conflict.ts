@@ -45,7 +45,7 @@ export function* conflictSteps(g: Graph, readings: readonly Reading[], r: Compos
   /** Counted; where that is not possible, one is looked for. */
   function* exists(wanted: ComposeRequest): Steps<boolean> {
     const edges = edgesOf(g, readings, wanted);
-    if (onlyBounds(g, wanted)) return (yield* bestSteps(g, edges, { ...wanted, best: 1 })).length > 0;
+    if (onlyBounds(g, edges, wanted)) return (yield* bestSteps(g, edges, { ...wanted, best: 1 })).length > 0;
     return ((yield* countSteps(g, edges, wanted))[r.beats] ?? 0n) > 0n;
   }
 

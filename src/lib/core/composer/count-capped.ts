@@ -3,7 +3,7 @@ import type { Graph } from './graph';
 import { joinCosts } from './graph';
 import type { Kind } from './kinds';
 import type { ComposeRequest } from './request';
-import { ALL, MOST_STATES, Rules } from './rules';
+import { ALL, Rules } from './rules';
 
 /** Where counting begins and ends, told by kinds. */
 export interface KindStart {
@@ -67,9 +67,40 @@ class Uses {
   }
 }
 
-/** Uses in all can be counted exactly: the states in which figures are told apart by their uses are few enough. */
-export const countable = (kinds: readonly Kind[], r: ComposeRequest): boolean =>
-  new Uses(kinds, r).size * kinds.length <= 8 * MOST_STATES;
+/** States up to which uses in all are counted exactly. Our choice: a second or two. */
+const MOST_STATES = 400_000;
+
+/** Uses in all can be counted exactly: the ways to have used figures of every kind so and so often are few enough. */
+export function countable(kinds: readonly Kind[], r: ComposeRequest): boolean {
+  const uses = new Uses(kinds, r);
+  const { size } = new Rules(
+    kinds.map((k) => k.figure),
+    r,
+    ALL,
+  );
+  const lasts = kinds.length * uses.cap * size;
+  return uses.size * lasts < Number.MAX_SAFE_INTEGER && waysToUse(kinds, r, uses) * lasts <= MOST_STATES;
+}
+
+/** Ways to have used figures of every kind once, twice and so on that fit into the beats: at most so many. */
+function waysToUse(kinds: readonly Kind[], r: ComposeRequest, uses: Uses): number {
+  const ways = new Float64Array(r.beats + 1);
+  ways[0] = 1;
+  kinds.forEach((k, at) => {
+    if (uses.tells(at))
+      for (let level = 1; level <= uses.cap; level++) addAmounts(ways, level * k.beats, k.size);
+  });
+  return ways.reduce((a, b) => a + b, 0);
+}
+
+/** Up to `most` more of a length, in every way there was. */
+function addAmounts(ways: Float64Array, beats: number, most: number): void {
+  const before = ways.slice();
+  for (let b = beats; b < ways.length; b++) {
+    const out = b - (most + 1) * beats;
+    ways[b] = (before[b] ?? 0) + (ways[b - beats] ?? 0) - (out >= 0 ? (before[out] ?? 0) : 0);
+  }
+}
 
 /** States gone through between two pauses. */
 const AT_ONCE = 2_000;
@@ -105,7 +136,7 @@ class CappedLayers {
   ) {
     const { kinds } = start;
     const figures = kinds.map((k) => k.figure);
-    this.#rules = new Rules(figures, r, { ...ALL, uses: false });
+    this.#rules = new Rules(figures, r, ALL);
     this.#uses = new Uses(kinds, r);
     this.#join = joinCosts(g, r);
     this.total = Array.from({ length: r.beats + 1 }, () => 0n);

@@ -1,10 +1,9 @@
-import { allowed, joinCosts, type Candidate, type Edges, type Graph } from './graph';
+import { joinCosts, usable, type Edges, type Graph } from './graph';
 import { kindsOf, type Kind } from './kinds';
 import type { ComposeRequest } from './request';
-import { ALL, Rules, couldExceed, fillable, usesFit } from './rules';
-import { topLevel } from './score';
-import { hasSeam, startsOf } from './starts';
-import { countTableSteps } from './table';
+import { merged } from './merged';
+import { ALL, Rules, couldExceed, fillable } from './rules';
+import { hasSeam } from './starts';
 import { countCapped, countable, type KindStart } from './count-capped';
 
 /** How many combinations there are of every length up to the one asked for; index: beats. */
@@ -13,10 +12,11 @@ export type Counts = readonly bigint[];
 export type Steps<T> = Generator<number, T, void>;
 
 /** Uses in all matter, and too many figures could come too often for them to be counted exactly. */
-export const onlyBounds = (g: Graph, r: ComposeRequest): boolean => {
-  const figures = allowed(g, r).map((i) => g.figures[i] as Candidate);
+export const onlyBounds = (of: Graph, edges: Edges, r: ComposeRequest): boolean => {
+  const { g } = merged(of, edges, r, 'whether');
+  const figures = usable(g, r);
   const limited = figures.some((f) => couldExceed(f, r));
-  return limited && !usesFit(figures, r) && !countable(kindsOf(g, r), r);
+  return limited && !countable(kindsOf(g, r), r);
 };
 
 /**
@@ -24,43 +24,20 @@ export const onlyBounds = (g: Graph, r: ComposeRequest): boolean => {
  * states of the rules. Agrees with the transfer matrix (Stanley, Enumerative Combinatorics 1, §4.7). Where
  * {@link onlyBounds} the uses are left out: then it is a bound from above.
  */
-export function* countSteps(g: Graph, edges: Edges, r: ComposeRequest): Steps<Counts> {
-  const figures = allowed(g, r).map((i) => g.figures[i] as Candidate);
+export function* countSteps(of: Graph, from: Edges, r: ComposeRequest): Steps<Counts> {
+  const { g, edges } = merged(of, from, r, 'whether');
+  const figures = usable(g, r);
   const can = fillable(figures, r);
   const total = Array.from({ length: r.beats + 1 }, () => 0n);
   if (!can.some((yes, b) => yes && b > 0)) return total;
   const limited = figures.some((f) => couldExceed(f, r));
-  const few = usesFit(figures, r);
-  if (limited && few) {
-    const counted = yield* countFew(g, edges, r);
-    if (counted) return counted;
-  }
-  const capped = limited && (few || countable(kindsOf(g, r), r));
+  const capped = limited && countable(kindsOf(g, r), r);
   for (const start of kindStarts(g, edges, r)) {
     const { kinds, begins, out, first, times } = start;
     const counts = capped
       ? yield* countCapped(g, r, start)
       : yield* countFrom(g, r, kinds, begins, out, first);
     counts.forEach((n, b) => can[b] && (total[b] = (total[b] ?? 0n) + n * BigInt(times)));
-  }
-  return total;
-}
-
-/** Few figures: the automaton written out. Undefined where the numbers grow too large for that. */
-function* countFew(g: Graph, edges: Edges, r: ComposeRequest): Steps<Counts | undefined> {
-  const use = allowed(g, r);
-  const join = joinCosts(g, r);
-  const rules = new Rules(
-    use.map((i) => g.figures[i] as Candidate),
-    r,
-    ALL,
-  );
-  const total = Array.from({ length: r.beats + 1 }, () => 0n);
-  for (const start of startsOf(g, edges, join, use, r)) {
-    const way = { g, join, use, r, top: topLevel(r, g.figures), out: start.out };
-    const counts = yield* countTableSteps(way, edges, rules, start);
-    if (!counts) return undefined;
-    counts.forEach((n, b) => (total[b] = (total[b] ?? 0n) + n));
   }
   return total;
 }
@@ -112,7 +89,7 @@ function* countFrom(
   const rules = new Rules(
     kinds.map((k) => k.figure),
     r,
-    { ...ALL, uses: false },
+    ALL,
   );
   const layers = new Layers(g, r, kinds, rules);
   const total: bigint[] = [0n];

@@ -96,6 +96,10 @@ export function allowed(g: Graph, r: ComposeRequest): number[] {
   );
 }
 
+/** The same, themselves. */
+export const usable = (g: Graph, r: ComposeRequest): Candidate[] =>
+  allowed(g, r).map((i) => g.figures[i] as Candidate);
+
 /** Standing still in a hold: what comes before a first figure or after a last. */
 export function standingIn(edge: Extract<Edge, { type: 'hold' }>, dance: Dance): Reading {
   const f = newFigure('standing', dance);

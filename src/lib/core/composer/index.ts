@@ -9,4 +9,5 @@ export * from './mends';
 export * from './request';
 export * from './rules';
 export * from './score';
+export { inOrder } from './search';
 export * from './varied';

@@ -3,8 +3,8 @@ import type { ComposeRequest } from './request';
 
 /** Which limits a set of rules keeps. What is left out is allowed: the rules then hold back less, never more. */
 export interface Kept {
-  /** Uses in all are counted in the state. */
-  readonly uses: boolean;
+  /** Uses in all are counted in the state: how many figures each stands for, all of which are counted together. */
+  readonly uses?: readonly number[];
   /** How a loop began is remembered, so that limits hold across its seam. */
   readonly seam: boolean;
   /** Figures that must be in, at most so many of them. */
@@ -24,7 +24,6 @@ export class Rules {
   readonly #must: number;
   readonly #lead: number;
   readonly #leadTurns: number;
-  readonly #cap: number;
   readonly #sorts: readonly Sort[];
   readonly #of: Int32Array;
   readonly #unit: number;
@@ -40,19 +39,19 @@ export class Rules {
     this.#must = 1 << must.length;
     this.#lead = this.loop && r.inRow !== undefined ? 2 * r.inRow : 1;
     this.#leadTurns = this.loop && r.turns !== undefined ? 2 * (r.turns + 1) : 1;
-    this.#cap = r.inAll ?? Infinity;
-    const counted = kept.uses && figures.some((f) => couldExceed(f, r)) ? figures : [];
     this.#unit = this.#must * this.#run * this.#turns * this.#lead * this.#leadTurns;
-    this.size = this.#unit * (this.#cap < Infinity ? (this.#cap + 1) ** counted.length : 1);
+    const caps = capsOf(figures, r, kept.uses);
+    const uses = caps.map((_, j) => caps.slice(0, j).reduce((n, cap) => n * (cap + 1), 1));
+    this.size = this.#unit * caps.reduce((n, cap) => n * (cap + 1), 1);
     const sorts: Sort[] = [];
     const known = new Map<string, number>();
-    this.#of = Int32Array.from(figures, (f) => {
-      const at = counted.indexOf(f);
+    this.#of = Int32Array.from(figures, (f, j) => {
       const bit = must.includes(f.id) ? 1 << must.indexOf(f.id) : 0;
       const sort: Sort = {
         turns: r.turns === undefined ? 0 : f.turns,
         bit,
-        use: at < 0 ? 0 : (this.#cap + 1) ** at,
+        use: (caps[j] ?? 0) > 0 ? (uses[j] ?? 0) : 0,
+        cap: caps[j] ?? 0,
         limited: r.inRow !== undefined,
       };
       const key = `${sort.turns} ${sort.bit} ${sort.use}`;
@@ -68,9 +67,6 @@ export class Rules {
   /** What all figures of one sort do to a state is the same. */
   sortOf(figure: number): number {
     return this.#of[figure] ?? 0;
-  }
-  get sorts(): number {
-    return this.#sorts.length;
   }
 
   /** After one figure, danced first; −1 where it may not be. */
@@ -92,8 +88,26 @@ export class Rules {
     if (next === -2) this.#steps[key] = next = this.#stepped(own, sort, same);
     if (next < 0 || sort.use === 0) return next < 0 ? -1 : state - own + next;
     const uses = (state - own) / this.#unit;
-    if (Math.floor(uses / sort.use) % (this.#cap + 1) >= this.#cap) return -1;
+    if (Math.floor(uses / sort.use) % (sort.cap + 1) >= sort.cap) return -1;
     return (uses + sort.use) * this.#unit + next;
+  }
+
+  /** {@link step} for every figure that is not the last once more, at once. */
+  others(state: number, into: Float64Array): void {
+    const own = state % this.#unit;
+    let uses = (state - own) / this.#unit;
+    for (let figure = 0; figure < into.length; figure++) {
+      const at = this.#of[figure] ?? 0;
+      const sort = this.#sorts[at] as Sort;
+      const key = (own * this.#sorts.length + at) * 2;
+      let next = this.#steps[key] ?? -1;
+      if (next === -2) this.#steps[key] = next = this.#stepped(own, sort, false);
+      const base = sort.cap + 1;
+      const rest = Math.floor(uses / base);
+      const full = sort.cap > 0 && uses - rest * base === sort.cap;
+      into[figure] = next < 0 || full ? -1 : state - own + next + sort.use * this.#unit;
+      uses = rest;
+    }
   }
 
   #stepped(own: number, sort: Sort, same: boolean): number {
@@ -148,22 +162,23 @@ interface Sort {
   readonly bit: number;
   /** What one use adds to the uses; 0 where they are not counted. */
   readonly use: number;
+  readonly cap: number;
   readonly limited: boolean;
+}
+
+/** How often every figure may be used, where that is counted; else 0. All are counted, or none. */
+function capsOf(figures: readonly Candidate[], r: ComposeRequest, uses: Kept['uses']): number[] {
+  const counted = uses !== undefined && figures.some((f) => couldExceed(f, r));
+  const most = (f: Candidate): number => Math.floor(r.beats / f.beats);
+  return figures.map((f, j) => (counted ? Math.min((r.inAll ?? 0) * (uses[j] ?? 1), most(f)) : 0));
 }
 
 /** A figure so long that it cannot come too often needs no counting. */
 export const couldExceed = (f: Candidate, r: ComposeRequest): boolean =>
   r.inAll !== undefined && Math.floor(r.beats / f.beats) > r.inAll;
 
-/** Everything is kept. */
-export const ALL: Kept = { uses: true, seam: true, must: 8 };
-
-/** States of the whole, with the last figure, up to which uses in all are counted exactly. Our choice: about 100 MB. */
-export const MOST_STATES = 4_000_000;
-
-/** Uses in all can be part of the state: few figures could come too often. */
-export const usesFit = (figures: readonly Candidate[], r: ComposeRequest): boolean =>
-  new Rules(figures, r, ALL).size * figures.length <= MOST_STATES;
+/** Everything is kept but uses in all, which are counted on every way. */
+export const ALL: Kept = { seam: true, must: 8 };
 
 /**
  * Lengths that whole figures can fill at all, each at most `inAll` times: arithmetic, before anything is searched.

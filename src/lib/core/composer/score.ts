@@ -44,7 +44,7 @@ export function standing(f: Candidate, from: number, r: ComposeRequest, top: num
 }
 
 /** What two neighbours cost apart from their joint. */
-export const variety = (a: Candidate, b: Candidate, same: boolean): number =>
+export const variety = (a: Pick<Candidate, 'family'>, b: Pick<Candidate, 'family'>, same: boolean): number =>
   same ? POINTS.sameFigure : a.family !== '' && a.family === b.family ? POINTS.sameFamily : 0;
 
 /** The highest level a request can use. */

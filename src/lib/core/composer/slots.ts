@@ -82,11 +82,11 @@ export interface Group {
 }
 /** Figures that leave alike and are of one family. */
 export function groupsOf(
-  exit: readonly number[],
+  exit: ArrayLike<number>,
   families: { of: readonly number[]; count: number },
 ): Group[] {
   const groups = new Map<number, { exit: number; family: number; members: number[] }>();
-  exit.forEach((e, i) => {
+  Array.from(exit).forEach((e, i) => {
     const family = families.of[i] ?? 0;
     const key = e * families.count + family;
     const there = groups.get(key);

@@ -1,14 +1,16 @@
-import type { Edges, Graph } from './graph';
+import type { Costs } from './costs';
+import type { Edges } from './graph';
 import type { ComposeRequest } from './request';
 
 /** How a combination may begin, and what its end then costs. A loop ends where it began, so that there are several. */
 export interface Start {
-  readonly begins: (figure: number) => boolean;
+  /** Kinds of its first figure. */
+  readonly kinds: readonly number[];
+  /** The only figure it may begin with, by index: a loop’s limits go on across its seam. */
+  readonly only: number | undefined;
   /** The cost of ending after an exit class. */
   readonly out: (exit: number) => number;
-  /** The last figure is the first: a loop's limits go on across its seam. */
-  readonly closes: (figure: number) => boolean;
-  /** Entry class of the first figure of a loop; −1 where it does not matter. */
+  /** Entry class of the first figure of a loop; −1 where it does not matter. Starts of one class end alike. */
   readonly first: number;
 }
 
@@ -16,31 +18,31 @@ export interface Start {
 export const hasSeam = (r: ComposeRequest): boolean =>
   r.end.type === 'loop' && (r.inRow !== undefined || r.turns !== undefined);
 
-const no = (): boolean => false;
-
 /** One start, or for a loop one for every entry class; with limits across its seam one for every first figure. */
-export function startsOf(
-  g: Graph,
-  edges: Edges,
-  join: readonly Float64Array[],
-  use: readonly number[],
-  r: ComposeRequest,
-): Start[] {
-  const { out, into } = edges;
-  const enters = (i: number): boolean => (into[g.entry[i] ?? 0] ?? Infinity) < Infinity;
-  if (out) return [{ begins: enters, out: (exit) => out[exit] ?? Infinity, closes: no, first: -1 }];
-  const closing = (first: number) => (exit: number) => join[exit]?.[first] ?? Infinity;
+export function startsOf({ g, r, kinds }: Costs, { into, out }: Edges): Start[] {
+  const enter = kinds.flatMap((k, at) => ((into[k.entry] ?? Infinity) < Infinity ? [at] : []));
+  if (out) return [{ kinds: enter, only: undefined, out: (exit) => out[exit] ?? Infinity, first: -1 }];
+  const closing = (first: number) => (exit: number) => g.join[exit]?.[first] ?? Infinity;
+  const entry = (at: number): number => kinds[at]?.entry ?? 0;
   if (hasSeam(r))
-    return use.filter(enters).map((f): Start => {
-      const is = (i: number): boolean => i === f;
-      const first = g.entry[f] ?? 0;
-      return { begins: is, out: closing(first), closes: is, first };
-    });
-  const classes = new Set(use.filter(enters).map((i) => g.entry[i] ?? 0));
-  return [...classes].map((first) => ({
-    begins: (i) => g.entry[i] === first,
+    return enter.flatMap((at) =>
+      (kinds[at]?.members ?? []).map((only): Start => ({
+        kinds: [at],
+        only,
+        out: closing(entry(at)),
+        first: entry(at),
+      })),
+    );
+  return [...new Set(enter.map(entry))].map((first) => ({
+    kinds: enter.filter((at) => entry(at) === first),
+    only: undefined,
     out: closing(first),
-    closes: no,
     first,
   }));
 }
+
+/** The least any of several starts pays for its end. */
+export const leastOut =
+  (starts: readonly Start[]) =>
+  (exit: number): number =>
+    starts.reduce((n, s) => Math.min(n, s.out(exit)), Infinity);

@@ -1,173 +1,139 @@
+import type { Costs } from './costs';
 import type { Steps } from './count';
-import type { Candidate, Edges, Graph } from './graph';
-import type { Guide, Way } from './guide';
-import type { Rules } from './rules';
-import { standing, variety } from './score';
+import { MUST_KNOWN, type Guide } from './guide';
+import { Rules } from './rules';
 import type { Start } from './starts';
 
-/** States gone through between two pauses. */
-const AT_ONCE = 3_000;
+/** States with the last kind up to which uses in all are part of the guide. Our choice. */
+export const MOST_STATES = 3_000_000;
+/** Steps between two pauses. */
+const AT_ONCE = 20_000;
 
-/**
- * The automaton of a request written out: first every state that can be reached, beat by beat; then backwards
- * the least cost to the end. Exact for every limit; its size is that of the automaton, so it is for few figures. O(states · figures).
- */
-export function* tableSteps(way: Way, edges: Edges, rules: Rules, start: Start): Steps<Guide> {
-  const t = new Reach(way, edges, rules, start);
-  for (let b = 1; b <= way.r.beats; b++) yield* t.forward(b);
-  for (let b = way.r.beats; b >= 1; b--) yield* t.backward(b);
-  return t;
+/** Rules that count the uses of every kind; undefined where there would be too many states. */
+export function tableRules({ kinds, r }: Costs, most: number): Rules | undefined {
+  const figures = kinds.map((k) => k.figure);
+  const rules = new Rules(figures, r, { uses: kinds.map((k) => k.size), seam: false, must: MUST_KNOWN });
+  return rules.size * kinds.length <= most ? rules : undefined;
 }
 
 /**
- * How many combinations there are by length, by the same automaton; undefined where a number grows beyond what a
- * floating-point number holds exactly. O(states · figures).
+ * The automaton with the uses of every kind written out: first every state that can be reached, beat by beat, then
+ * backwards the least cost to the end, for every end at once. Gives a guide by the class of a start. O(states · kinds).
  */
-export function* countTableSteps(
-  way: Way,
-  edges: Edges,
+export function* tableSteps(
+  costs: Costs,
   rules: Rules,
-  start: Start,
-): Steps<readonly bigint[] | undefined> {
-  const t = new Reach(way, edges, rules, start, true);
-  for (let b = 1; b <= way.r.beats; b++) yield* t.forward(b);
-  return t.counts.some((n) => n > Number.MAX_SAFE_INTEGER) ? undefined : t.counts.map(BigInt);
+  starts: readonly Start[],
+): Steps<ReadonlyMap<number, Guide>> {
+  const t = new Table(costs, rules, starts);
+  for (let b = 1; b <= costs.r.beats; b++) yield* t.forward(b);
+  for (let b = costs.r.beats; b >= 1; b--) yield* t.backward(b);
+  return new Map(t.firsts.map((first, at): [number, Guide] => [first, t.guide(at)]));
 }
 
-class Reach implements Guide {
-  /** Combinations by length, where they are counted. */
-  readonly counts: number[];
-  readonly #ways: Float64Array | undefined;
+class Table {
+  readonly firsts: readonly number[];
+  readonly #outs: readonly ((exit: number) => number)[];
   /** Codes of states by the beat they end at: a state knows its uses, so that it belongs to one beat only. */
   readonly #reached: number[][];
   readonly #seen: Uint8Array;
+  /** By code and end. */
   readonly #least: Float64Array;
-  readonly #figures: readonly Candidate[];
-  readonly #indexOf: ReadonlyMap<number, number>;
-  /** What a figure costs after another, and where it stands; Infinity where it may not. */
-  readonly #between: Float64Array;
-  readonly #stands: Float64Array;
-  readonly #g: Graph;
+  /** Where the state looked at leads with every kind, and with its last figure once more; what that costs. */
+  readonly #next: Float64Array;
+  readonly #cost: Float64Array;
+  #again = -1;
+  #costAgain = Infinity;
 
   constructor(
-    private readonly way: Way,
-    edges: Edges,
+    private readonly costs: Costs,
     private readonly rules: Rules,
-    private readonly start: Start,
-    counting = false,
+    starts: readonly Start[],
   ) {
-    const { g, use, r, top } = way;
-    this.#g = g;
-    this.#figures = use.map((i) => g.figures[i] as Candidate);
-    this.#between = betweenOf(way);
-    this.#stands = standsOf(way);
-    this.#indexOf = new Map(use.map((figure, at) => [figure, at]));
-    this.#reached = Array.from({ length: r.beats + 1 }, (): number[] => []);
-    this.counts = Array.from({ length: r.beats + 1 }, () => 0);
-    if (counting) this.#ways = new Float64Array(rules.size * use.length);
-    this.#seen = new Uint8Array(rules.size * use.length);
-    this.#least = new Float64Array(counting ? 0 : rules.size * use.length).fill(Infinity);
-    use.forEach((i, j) => {
-      const f = this.#figures[j] as Candidate;
-      const into = edges.into[g.entry[i] ?? 0] ?? Infinity;
-      const state = rules.begin(j);
-      if (!start.begins(i) || into === Infinity || state < 0 || standing(f, 0, r, top) === Infinity) return;
-      this.#reach(f.beats, state * use.length + j, 1);
-    });
+    const byFirst = new Map(starts.map((s) => [s.first, s.out]));
+    this.firsts = [...byFirst.keys()];
+    this.#outs = [...byFirst.values()];
+    this.#next = new Float64Array(costs.kinds.length);
+    this.#cost = new Float64Array(costs.kinds.length);
+    const states = rules.size * costs.kinds.length;
+    this.#reached = Array.from({ length: costs.r.beats + 1 }, (): number[] => []);
+    this.#seen = new Uint8Array(states);
+    this.#least = new Float64Array(states * this.#outs.length).fill(Infinity);
+    const begin = new Set(starts.flatMap((s) => s.kinds));
+    for (const kind of begin)
+      if ((costs.standing(0)[kind] ?? Infinity) < Infinity) this.#reach(0, kind, rules.begin(kind));
   }
 
-  #reach(beat: number, code: number, ways: number): void {
-    if (this.#ways) this.#ways[code] = (this.#ways[code] ?? 0) + ways;
-    if (this.#seen[code]) return;
+  guide(end: number): Guide {
+    const [n, ends] = [this.costs.kinds.length, this.#outs.length];
+    return {
+      at: (_, kind, state) =>
+        state < 0 ? Infinity : (this.#least[(state * n + kind) * ends + end] ?? Infinity),
+    };
+  }
+
+  #reach(beat: number, kind: number, state: number): void {
+    const code = state * this.costs.kinds.length + kind;
+    if (state < 0 || this.#seen[code]) return;
     this.#seen[code] = 1;
-    this.#reached[beat]?.push(code);
-  }
-
-  at(_: number, figure: number, state: number): number {
-    const j = this.#indexOf.get(figure) ?? -1;
-    return state < 0 ? Infinity : (this.#least[state * this.way.use.length + j] ?? Infinity);
+    this.#reached[beat + (this.costs.kinds[kind]?.beats ?? 0)]?.push(code);
   }
 
   *forward(b: number): Steps<void> {
-    const n = this.way.use.length;
-    let work = 0;
-    for (const code of this.#reached[b] ?? []) {
-      const j = code % n;
-      const state = Math.floor(code / n);
-      const ways = this.#ways?.[code] ?? 0;
-      if (ways > 0 && this.#out(j, state) < Infinity) this.counts[b] = (this.counts[b] ?? 0) + ways;
-      for (let k = 0; k < n; k++) {
-        const next = this.#follows(b, j, state, k);
-        if (next < 0) continue;
-        this.#reach(b + (this.#figures[k]?.beats ?? 0), next * n + k, ways);
-      }
-      if ((work += n) > AT_ONCE) {
-        yield work;
-        work = 0;
-      }
-    }
-    if (work > 0) yield work;
+    const { kinds } = this.costs;
+    yield* this.#each(b, (state, kind) => {
+      this.#follow(b, state, kind);
+      for (let k = 0; k < kinds.length; k++)
+        if ((this.#cost[k] ?? Infinity) < Infinity) this.#reach(b, k, this.#next[k] ?? -1);
+      if (this.#costAgain < Infinity) this.#reach(b, kind, this.#again);
+    });
   }
 
   *backward(b: number): Steps<void> {
-    const n = this.way.use.length;
+    const { kinds, r } = this.costs;
+    const [n, ends] = [kinds.length, this.#outs.length];
+    yield* this.#each(b, (state, kind) => {
+      const own = (state * n + kind) * ends;
+      if (b === r.beats) {
+        if (!this.rules.ends(state, false)) return;
+        this.#outs.forEach((out, end) => (this.#least[own + end] = out(kinds[kind]?.exit ?? 0)));
+        return;
+      }
+      this.#follow(b, state, kind);
+      for (let k = 0; k < n; k++) this.#weigh(own, this.#next[k] ?? -1, k, this.#cost[k] ?? Infinity);
+      this.#weigh(own, this.#again, kind, this.#costAgain);
+    });
+  }
+
+  /** The least of what is known and of going on so, for every end. */
+  #weigh(own: number, state: number, kind: number, cost: number): void {
+    if (state < 0 || cost === Infinity) return;
+    const ends = this.#outs.length;
+    const from = (state * this.costs.kinds.length + kind) * ends;
+    for (let end = 0; end < ends; end++) {
+      const all = cost + (this.#least[from + end] ?? Infinity);
+      if (all < (this.#least[own + end] ?? Infinity)) this.#least[own + end] = all;
+    }
+  }
+
+  *#each(b: number, look: (state: number, kind: number) => void): Steps<void> {
+    const n = this.costs.kinds.length;
     let work = 0;
     for (const code of this.#reached[b] ?? []) {
-      const least = this.#leastFrom(b, code % n, Math.floor(code / n));
-      this.#least[code] = least;
-      if ((work += n) > AT_ONCE) {
-        yield work;
-        work = 0;
-      }
+      look(Math.floor(code / n), code % n);
+      if ((work += n) < AT_ONCE) continue;
+      yield work;
+      work = 0;
     }
     if (work > 0) yield work;
   }
 
-  #leastFrom(b: number, j: number, state: number): number {
-    const { use, r } = this.way;
-    if (b === r.beats) return this.#out(j, state);
-    const n = use.length;
-    let least = Infinity;
-    for (let k = 0; k < n; k++) {
-      const next = this.#follows(b, j, state, k);
-      if (next < 0) continue;
-      const rest = this.#least[next * n + k] ?? Infinity;
-      const cost = (this.#between[j * n + k] ?? Infinity) + (this.#stands[b * n + k] ?? Infinity) + rest;
-      if (cost < least) least = cost;
-    }
-    return least;
+  /** Works out where a state leads and what that costs. */
+  #follow(b: number, state: number, kind: number): void {
+    const [after, stands] = [this.costs.after(kind), this.costs.standing(b)];
+    this.rules.others(state, this.#next);
+    for (let k = 0; k < stands.length; k++) this.#cost[k] = (after[k] ?? Infinity) + (stands[k] ?? Infinity);
+    this.#again = this.rules.step(state, kind, true);
+    this.#costAgain = this.costs.again(kind) + (stands[kind] ?? Infinity);
   }
-
-  /** The state after one more figure, or −1. */
-  #follows(b: number, j: number, state: number, k: number): number {
-    const n = this.#figures.length;
-    if (this.#between[j * n + k] === Infinity || this.#stands[b * n + k] === Infinity) return -1;
-    return this.rules.step(state, k, j === k);
-  }
-
-  #out(j: number, state: number): number {
-    const figure = this.way.use[j] ?? 0;
-    if (!this.rules.ends(state, this.start.closes(figure))) return Infinity;
-    return this.start.out(this.#g.exit[figure] ?? 0);
-  }
-}
-
-/** Joint and variety of every two figures, the first by rows. */
-function betweenOf({ g, use, join }: Way): Float64Array {
-  const figure = (j: number): Candidate => g.figures[use[j] ?? 0] as Candidate;
-  return Float64Array.from({ length: use.length ** 2 }, (_, code) => {
-    const [j, k] = [Math.floor(code / use.length), code % use.length];
-    const joint = join[g.exit[use[j] ?? 0] ?? 0]?.[g.entry[use[k] ?? 0] ?? 0] ?? Infinity;
-    return joint + variety(figure(j), figure(k), j === k);
-  });
-}
-
-/** What every figure costs at every beat, by rows of beats; Infinity where it does not fit in. */
-function standsOf({ g, use, r, top }: Way): Float64Array {
-  const n = use.length;
-  return Float64Array.from({ length: (r.beats + 1) * n }, (_, code) => {
-    const b = Math.floor(code / n);
-    const f = g.figures[use[code % n] ?? 0] as Candidate;
-    return b + f.beats > r.beats ? Infinity : standing(f, b, r, top);
-  });
 }
