@@ -116,6 +116,19 @@ describe('against writing everything down', () => {
     expect(some).toBeGreaterThan(140);
   });
 
+  it('so it is with every limit at once, across the seam of a loop too', () => {
+    let some = 0;
+    for (const { seed, g, r } of cases) {
+      const [inRow, inAll] = [1 + (seed % 3), 1 + (Math.floor(seed / 3) % 4)];
+      const limited: ComposeRequest = { ...r, inRow, inAll, end: { type: seed % 4 ? 'loop' : 'any' } };
+      const edges = openEdges(g, limited);
+      const all = exhaustive(g, edges, limited);
+      if (all.length > 0) some++;
+      expect([seed, count(g, edges, limited)]).toEqual([seed, BigInt(all.length)]);
+    }
+    expect(some).toBeGreaterThan(80);
+  });
+
   it('the best are the best, in the same order, for 400 repertoires and requests', () => {
     for (const { seed, g, r, edges } of cases) {
       const all = exhaustive(g, edges, r).slice(0, r.best);

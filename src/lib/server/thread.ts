@@ -1,3 +1,4 @@
+import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { answerAnalyse } from './analyse';
 import { answerCompose } from './compose';
@@ -18,6 +19,9 @@ function answered(job: Job): Reply {
     return refused({ status: deep ? 422 : 503, at: 'the request', message });
   }
 }
+
+// On Linux a priority is that of the thread that sets it: what computes gives way to what answers.
+if (process.platform === 'linux') setPriority(10);
 
 parentPort?.on('message', (job: Job) => {
   const done: Answered = { reply: answered(job) };

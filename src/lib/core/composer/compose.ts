@@ -120,7 +120,7 @@ export class Composition {
       const found = BigInt(this.#best.length);
       if (atMost === 0n) this.#count = 0n;
       else this.#bounds = { atLeast: atLeast > found ? atLeast : found, atMost };
-    } else this.#count = (yield* countSteps(graph, edges, request))[request.beats] ?? 0n;
+    } else this.#count = (yield* countSteps(graph, edges, request, request.beats))[request.beats] ?? 0n;
     if (this.#count === 0n) this.#conflict = yield* conflictSteps(graph, this.#readings, request);
   }
 

@@ -1,7 +1,7 @@
 import type { Counts, Steps } from './count';
-import type { Graph } from './graph';
-import { joinCosts } from './graph';
+import { joinCosts, type Graph } from './graph';
 import type { Kind } from './kinds';
+import { Labels, waysToHave } from './labels';
 import type { ComposeRequest } from './request';
 import { ALL, Rules } from './rules';
 
@@ -16,201 +16,187 @@ export interface KindStart {
   readonly times: number;
 }
 
-/** Figures of each kind by how often they have been used, as one integer: only that is told apart. */
-class Uses {
-  readonly cap: number;
-  readonly size: number;
-  readonly #base: readonly number[];
-  readonly #unit: readonly number[];
-
-  constructor(
-    private readonly kinds: readonly Kind[],
-    r: ComposeRequest,
-  ) {
-    this.cap = r.inAll ?? 1;
-    const units: number[] = [];
-    let unit = 1;
-    this.#base = kinds.map((k) => {
-      const most = Math.floor(r.beats / k.beats);
-      const base = most > this.cap ? Math.min(k.size, most) + 1 : 1;
-      units.push(unit);
-      unit *= base ** this.cap;
-      return base;
-    });
-    this.#unit = units;
-    this.size = unit;
-  }
-
-  /** How many figures of a kind have been used `level` times; those that cannot come too often count as unused. */
-  many(uses: number, kind: number, level: number): number {
-    const base = this.#base[kind] ?? 1;
-    if (base === 1) return level === 0 ? (this.kinds[kind]?.size ?? 0) : 0;
-    const own = Math.floor(uses / (this.#unit[kind] ?? 1));
-    const at = (n: number): number => Math.floor(own / base ** (n - 1)) % base;
-    if (level > 0) return at(level);
-    let used = 0;
-    for (let n = 1; n <= this.cap; n++) used += at(n);
-    return (this.kinds[kind]?.size ?? 0) - used;
-  }
-
-  /** One figure of a kind that had been used `level` times is used once more. */
-  once(uses: number, kind: number, level: number): number {
-    const base = this.#base[kind] ?? 1;
-    if (base === 1) return uses;
-    const unit = this.#unit[kind] ?? 1;
-    return uses + unit * base ** level - (level > 0 ? unit * base ** (level - 1) : 0);
-  }
-
-  /** Figures of a kind are told apart by their uses: they could come too often. */
-  tells(kind: number): boolean {
-    return (this.#base[kind] ?? 1) > 1;
-  }
-}
-
-/** States up to which uses in all are counted exactly. Our choice: a second or two. */
-const MOST_STATES = 400_000;
+/** States up to which uses in all are counted exactly. Our choice: about a second. */
+const MOST_STATES = 300_000;
+/** States gone through between two pauses. */
+const AT_ONCE = 2_000;
 
 /** Uses in all can be counted exactly: the ways to have used figures of every kind so and so often are few enough. */
-export function countable(kinds: readonly Kind[], r: ComposeRequest): boolean {
-  const uses = new Uses(kinds, r);
-  const { size } = new Rules(
+export function countable(g: Graph, r: ComposeRequest, kinds: readonly Kind[]): boolean {
+  const labels = new Labels(kinds, r);
+  const { size } = rulesOf(kinds, r);
+  const states = waysToHave(kinds, r, labels) * size * g.exits;
+  return labels.size * size * g.exits * 2 < Number.MAX_SAFE_INTEGER && states <= MOST_STATES;
+}
+
+/** The limit in a row is kept by the blocks, not by the rules. */
+function rulesOf(kinds: readonly Kind[], { inRow: _, ...r }: ComposeRequest): Rules {
+  return new Rules(
     kinds.map((k) => k.figure),
     r,
     ALL,
   );
-  const lasts = kinds.length * uses.cap * size;
-  return uses.size * lasts < Number.MAX_SAFE_INTEGER && waysToUse(kinds, r, uses) * lasts <= MOST_STATES;
 }
-
-/** Ways to have used figures of every kind once, twice and so on that fit into the beats: at most so many. */
-function waysToUse(kinds: readonly Kind[], r: ComposeRequest, uses: Uses): number {
-  const ways = new Float64Array(r.beats + 1);
-  ways[0] = 1;
-  kinds.forEach((k, at) => {
-    if (uses.tells(at))
-      for (let level = 1; level <= uses.cap; level++) addAmounts(ways, level * k.beats, k.size);
-  });
-  return ways.reduce((a, b) => a + b, 0);
-}
-
-/** Up to `most` more of a length, in every way there was. */
-function addAmounts(ways: Float64Array, beats: number, most: number): void {
-  const before = ways.slice();
-  for (let b = beats; b < ways.length; b++) {
-    const out = b - (most + 1) * beats;
-    ways[b] = (before[b] ?? 0) + (ways[b - beats] ?? 0) - (out >= 0 ? (before[out] ?? 0) : 0);
-  }
-}
-
-/** States gone through between two pauses. */
-const AT_ONCE = 2_000;
 
 /**
- * Counts combinations in which no figure is danced more than `inAll` times. Figures that behave alike are told apart
- * only by how often each has been used, so that the states stay few. Exact.
+ * Counts combinations in which no figure is danced more than `inAll` times (nor more than `inRow` times in a row).
+ * Figures of a kind are labels: what is gone through are rows of kinds, and each counts as often as labels can be put
+ * on it. Runs that are too long are taken off by inclusion and exclusion over blocks of one label (Goulden and
+ * Jackson 1979, the cluster method; from memory). Exact; lengths below `from` are left out.
  */
-export function* countCapped(g: Graph, r: ComposeRequest, start: KindStart): Steps<Counts> {
-  const layers = new CappedLayers(g, r, start);
-  let work = 0;
-  for (let b = 1; b <= r.beats; b++)
-    for (const w of layers.steps(b)) {
-      work += w;
-      if (work < AT_ONCE) continue;
-      yield work;
-      work = 0;
-    }
-  return layers.total;
+export function* countCapped(g: Graph, r: ComposeRequest, start: KindStart, from = 0): Steps<Counts> {
+  const total = Array.from({ length: r.beats + 1 }, () => 0n);
+  for (const way of frames(r, start)) {
+    const layers = new BlockLayers(g, r, start, way, from);
+    let work = 0;
+    for (let b = 1; b <= r.beats; b++)
+      for (const w of layers.steps(b)) {
+        if ((work += w) < AT_ONCE) continue;
+        yield work;
+        work = 0;
+      }
+    layers.total.forEach((n, b) => {
+      const at = b + way.last * (start.first?.beats ?? 0);
+      if (at <= r.beats) total[at] = (total[at] ?? 0n) + n;
+    });
+  }
+  return total;
 }
 
-class CappedLayers {
+/** How often the first figure of a loop comes at its beginning, and at its end: both together are one run. */
+interface Frame {
+  readonly first: number;
+  readonly last: number;
+}
+
+/** One frame where a run does not go across a seam; else every way a run may lie on it. */
+function frames(r: ComposeRequest, { first }: KindStart): Frame[] {
+  if (!first || r.inRow === undefined) return [{ first: 1, last: 0 }];
+  const most = Math.min(r.inRow, r.inAll ?? r.inRow);
+  return Array.from({ length: most }, (_, a) => a + 1).flatMap((a) =>
+    Array.from({ length: most - a + 1 }, (_, last) => ({ first: a, last })),
+  );
+}
+
+/** Where a way stands: uses, the state of the rules, its exit class, and whether its last figure is the first. */
+interface At {
+  readonly uses: number;
+  readonly state: number;
+  readonly exit: number;
+  readonly atFirst: boolean;
+}
+
+class BlockLayers {
   readonly total: bigint[];
   readonly #layers: Map<number, bigint>[];
   readonly #rules: Rules;
-  readonly #uses: Uses;
+  readonly #labels: Labels;
   readonly #join: readonly Float64Array[];
+  readonly #first: number | undefined;
 
   constructor(
-    g: Graph,
+    private readonly g: Graph,
     private readonly r: ComposeRequest,
     private readonly start: KindStart,
+    private readonly frame: Frame,
+    private readonly from: number,
   ) {
-    const { kinds } = start;
-    const figures = kinds.map((k) => k.figure);
-    this.#rules = new Rules(figures, r, ALL);
-    this.#uses = new Uses(kinds, r);
+    const { kinds, first } = start;
+    this.#rules = rulesOf(kinds, r);
+    this.#first = first && kinds.indexOf(first);
+    const gone = { kind: this.#first ?? -1, uses: frame.first + frame.last };
+    this.#labels = new Labels(kinds, r, gone);
     this.#join = joinCosts(g, r);
     this.total = Array.from({ length: r.beats + 1 }, () => 0n);
     this.#layers = Array.from({ length: r.beats + 1 }, () => new Map<number, bigint>());
-    kinds.forEach((k, i) => {
-      const state = this.#rules.begin(i);
-      if (start.begins(k) && !k.barred(0) && state >= 0)
-        this.#put(k.beats, i, 1, state, this.#uses.once(0, i, 0), BigInt(k.size));
+    if (this.#first !== undefined) this.#beginWith(this.#first, frame.first);
+    else
+      kinds.forEach((k, kind) => {
+        if (!start.begins(k)) return;
+        this.#blocks(kind, undefined, 0, 1n);
+      });
+  }
+
+  /** The first figure of a loop, so often in a row. */
+  #beginWith(kind: number, times: number): void {
+    const k = this.start.kinds[kind] as Kind;
+    const state = this.#danced(kind, undefined, 0, times);
+    if (state >= 0) this.#put(times * k.beats, { uses: 0, state, exit: k.exit, atFirst: true }, 1n);
+  }
+
+  /** The state of the rules after a figure has been danced so often from a beat on; −1 where it may not be. */
+  #danced(kind: number, from: number | undefined, beat: number, times: number): number {
+    const k = this.start.kinds[kind] as Kind;
+    if (times > 1 && this.#join[k.exit]?.[k.entry] === Infinity) return -1;
+    let state = from ?? -1;
+    for (let n = 0; n < times; n++) {
+      const at = beat + n * k.beats;
+      if (at + k.beats > this.r.beats || k.barred(at)) return -1;
+      state = from === undefined && n === 0 ? this.#rules.begin(kind) : this.#rules.step(state, kind, false);
+      if (state < 0) return -1;
+    }
+    return state;
+  }
+
+  /** Every block of a kind after a way, or to begin with. */
+  #blocks(kind: number, from: At | undefined, beat: number, ways: bigint): void {
+    const k = this.start.kinds[kind] as Kind;
+    const told = this.#labels.told[kind] !== undefined;
+    (this.#labels.blocks[kind] ?? []).forEach(({ length, weight }, block) => {
+      const uses = this.#labels.once(from?.uses ?? 0, kind, block);
+      const state = uses < 0 ? -1 : this.#danced(kind, from?.state, beat, length);
+      if (state < 0) return;
+      const many = told ? weight : weight * BigInt(k.size);
+      const at = { uses, state, exit: k.exit, atFirst: kind === this.#first };
+      this.#put(beat + length * k.beats, at, ways * many);
     });
   }
 
-  /** The last kind and how often its figure has been used, the state of the rules and the uses, as one integer. */
-  #put(beat: number, kind: number, level: number, state: number, uses: number, ways: bigint): void {
-    const { kinds } = this.start;
-    const last = kind * this.#uses.cap + Math.min(level, this.#uses.cap) - 1;
-    const code = (uses * this.#rules.size + state) * kinds.length * this.#uses.cap + last;
+  #put(beat: number, { uses, state, exit, atFirst }: At, ways: bigint): void {
+    const code = ((uses * this.#rules.size + state) * this.g.exits + exit) * 2 + (atFirst ? 1 : 0);
     const layer = this.#layers[beat];
     layer?.set(code, (layer.get(code) ?? 0n) + ways);
   }
 
   *steps(b: number): Generator<number, void, void> {
     const { kinds } = this.start;
-    const lasts = kinds.length * this.#uses.cap;
+    const seam = this.#first !== undefined && this.r.inRow !== undefined;
     for (const [code, ways] of this.#layers[b] ?? []) {
-      const last = code % lasts;
-      const rest = Math.floor(code / lasts);
-      const state = rest % this.#rules.size;
-      const uses = Math.floor(rest / this.#rules.size);
-      const kind = Math.floor(last / this.#uses.cap);
-      const level = (last % this.#uses.cap) + 1;
-      this.#end(b, kind, state, ways);
-      for (let next = 0; next < kinds.length; next++)
-        this.#follow(b, { kind, level, state, uses }, next, ways);
+      const at = this.#unpacked(code);
+      this.#end(b, at, ways, seam);
+      for (let kind = 0; kind < kinds.length; kind++) {
+        const k = kinds[kind] as Kind;
+        const begun = seam && b === this.frame.first * (this.start.first?.beats ?? 0) && at.atFirst;
+        if ((begun && kind === this.#first) || this.#join[at.exit]?.[k.entry] === Infinity) continue;
+        this.#blocks(kind, at, b, ways);
+      }
       yield kinds.length;
     }
     this.#layers[b] = new Map();
   }
 
-  #end(b: number, kind: number, state: number, ways: bigint): void {
-    const k = this.start.kinds[kind] as Kind;
-    if (this.start.out(k.exit) && this.#rules.ends(state, k === this.start.first))
-      this.total[b] = (this.total[b] ?? 0n) + ways;
+  #unpacked(code: number): At {
+    const atFirst = code % 2 === 1;
+    let rest = Math.floor(code / 2);
+    const exit = rest % this.g.exits;
+    rest = Math.floor(rest / this.g.exits);
+    const state = rest % this.#rules.size;
+    return { uses: Math.floor(rest / this.#rules.size), state, exit, atFirst };
   }
 
-  #follow(b: number, from: At, next: number, ways: bigint): void {
-    const [last, k] = [this.start.kinds[from.kind] as Kind, this.start.kinds[next] as Kind];
-    const to = b + k.beats;
-    if (to > this.r.beats || k.barred(b) || this.#join[last.exit]?.[k.entry] === Infinity) return;
-    const same = next === from.kind;
-    const told = this.#uses.tells(next);
-    const again = same ? this.#rules.step(from.state, next, true) : -1;
-    if (again >= 0 && (!told || from.level < this.#uses.cap))
-      this.#put(
-        to,
-        next,
-        told ? from.level + 1 : 1,
-        again,
-        this.#uses.once(from.uses, next, told ? from.level : 0),
-        ways,
-      );
-    const other = this.#rules.step(from.state, next, false);
-    if (other < 0) return;
-    for (let level = 0; level < (told ? this.#uses.cap : 1); level++) {
-      const own = same && level === (told ? from.level : 0) ? 1 : 0;
-      const many = this.#uses.many(from.uses, next, level) - own;
-      if (many > 0)
-        this.#put(to, next, level + 1, other, this.#uses.once(from.uses, next, level), ways * BigInt(many));
+  /** Counts what ends here, the last run of a loop’s first figure included. */
+  #end(b: number, at: At, ways: bigint, seam: boolean): void {
+    const { last } = this.frame;
+    const k = this.start.first;
+    let [state, exit] = [at.state, at.exit];
+    const whole = b + last * (k?.beats ?? 0);
+    if ((seam && at.atFirst) || whole < this.from || whole > this.r.beats) return;
+    if (k && last > 0) {
+      if (this.#join[exit]?.[k.entry] === Infinity) return;
+      state = this.#danced(this.#first ?? 0, state, b, last);
+      exit = k.exit;
     }
+    if (state < 0 || !this.start.out(exit) || !this.#rules.ends(state, false)) return;
+    this.total[b] = (this.total[b] ?? 0n) + ways * this.#labels.ways(at.uses);
   }
-}
-
-interface At {
-  readonly kind: number;
-  readonly level: number;
-  readonly state: number;
-  readonly uses: number;
 }

@@ -16,26 +16,26 @@ export const onlyBounds = (of: Graph, edges: Edges, r: ComposeRequest): boolean 
   const { g } = merged(of, edges, r, 'whether');
   const figures = usable(g, r);
   const limited = figures.some((f) => couldExceed(f, r));
-  return limited && !countable(kindsOf(g, r), r);
+  return limited && !countable(g, r, kindsOf(g, r));
 };
 
 /**
  * Counts exactly, never by listing: figures that behave alike are counted together, by dynamic programming over the
  * states of the rules. Agrees with the transfer matrix (Stanley, Enumerative Combinatorics 1, §4.7). Where
- * {@link onlyBounds} the uses are left out: then it is a bound from above.
+ * {@link onlyBounds} the uses are left out: then it is a bound from above. Lengths below `from` are not asked for.
  */
-export function* countSteps(of: Graph, from: Edges, r: ComposeRequest): Steps<Counts> {
-  const { g, edges } = merged(of, from, r, 'whether');
+export function* countSteps(of: Graph, ends: Edges, r: ComposeRequest, from = 0): Steps<Counts> {
+  const { g, edges } = merged(of, ends, r, 'whether');
   const figures = usable(g, r);
   const can = fillable(figures, r);
   const total = Array.from({ length: r.beats + 1 }, () => 0n);
   if (!can.some((yes, b) => yes && b > 0)) return total;
   const limited = figures.some((f) => couldExceed(f, r));
-  const capped = limited && countable(kindsOf(g, r), r);
+  const capped = limited && countable(g, r, kindsOf(g, r));
   for (const start of kindStarts(g, edges, r)) {
     const { kinds, begins, out, first, times } = start;
     const counts = capped
-      ? yield* countCapped(g, r, start)
+      ? yield* countCapped(g, r, start, from)
       : yield* countFrom(g, r, kinds, begins, out, first);
     counts.forEach((n, b) => can[b] && (total[b] = (total[b] ?? 0n) + n * BigInt(times)));
   }
