@@ -20,7 +20,7 @@ export default defineConfig({
     launchOptions,
   },
   webServer: {
-    command: 'node --single-threaded-gc scripts/serve.mjs',
+    command: 'node scripts/serve.mjs',
     url: origin,
     env: { HOST: '127.0.0.1', PORT: String(PORT), ORIGIN: origin },
     reuseExistingServer: false,

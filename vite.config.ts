@@ -5,19 +5,19 @@ import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
 /**
- * `virtual:server-thread`: the source of the threads that compute on the server, as one module in a string. A server
- * build has no workers of its own.
+ * `virtual:server-helper`: the program of the processes that compute on the server, as one module in a string. A server
+ * build has only one of its own.
  */
-function serverThread(): Plugin {
-  const id = 'virtual:server-thread';
+function serverHelper(): Plugin {
+  const id = 'virtual:server-helper';
   const lib = fileURLToPath(new URL('./src/lib', import.meta.url));
   return {
-    name: 'server-thread',
+    name: 'server-helper',
     resolveId: (source) => (source === id ? `\0${id}` : undefined),
     async load(source) {
       if (source !== `\0${id}`) return undefined;
       const bundle = await rolldown({
-        input: `${lib}/server/thread.ts`,
+        input: `${lib}/server/helper.ts`,
         resolve: { alias: { $lib: lib } },
         platform: 'node',
         logLevel: 'silent',
@@ -30,7 +30,7 @@ function serverThread(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [sveltekit(), serverThread()],
+  plugins: [sveltekit(), serverHelper()],
   worker: { format: 'es' },
   test: {
     environment: 'node',

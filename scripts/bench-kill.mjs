@@ -8,20 +8,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { CHROMIUM, launchOptions } from './chromium.mjs';
+import { seeded } from './seeded.mjs';
 
 const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
 /** What may be lost of what was typed last, milliseconds. */
 const WINDOW = 150;
-
-function seeded(seed) {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** A browser of its own: the port is the one it says itself, so that it is never another’s. */
 async function start(profile) {

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, statSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { launchOptions } from './chromium.mjs';
-import { build, install, installChromium, root, SERVE } from './lib.mjs';
+import { build, install, installChromium, root } from './lib.mjs';
 
 install();
 installChromium();
@@ -639,9 +639,13 @@ async function bodies() {
   const fixture = JSON.parse(readFileSync('tests/fixtures/figures-v4.brisk.json', 'utf8'));
   const good = JSON.stringify({ figure: fixture.figures[0], fixes: true });
   const { fuzz, load } = await import('./bench-server.mjs');
+  /** Of the server and its helpers, megabytes. */
   const rss = () => {
-    const status = readFileSync(`/proc/${server.pid}/status`, 'utf8');
-    return Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024);
+    const status = (pid) => readFileSync(`/proc/${pid}/status`, 'utf8');
+    const own = readFileSync(`/proc/${server.pid}/task/${server.pid}/children`, 'utf8').trim();
+    const pids = [server.pid, ...own.split(' ').filter(Boolean)];
+    const size = (pid) => Number(/VmRSS:\s+(\d+)/.exec(status(pid))?.[1] ?? 0);
+    return Math.round(pids.reduce((sum, pid) => sum + size(pid), 0) / 1024);
   };
   await fuzz(base, Number(process.env.BODIES ?? 2000), report, good, rss);
   const { demoFigures } = await loadCore();
@@ -674,7 +678,7 @@ async function surviving(part, ...args) {
 
 if (chosen(core)) await surviving(core);
 if (chosen(limits)) await surviving(limits);
-const server = spawn(process.execPath, SERVE, {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
   stdio: 'ignore',
 });

@@ -1,7 +1,7 @@
 /* One command from a fresh checkout to the running application with demo data. */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { build, install, say, SERVE } from './lib.mjs';
+import { build, install, say } from './lib.mjs';
 
 /** The first free port from the wanted one on. */
 function freePort(port) {
@@ -16,7 +16,7 @@ install();
 build();
 const port = await freePort(Number(process.env.PORT ?? 4173));
 const origin = `http://127.0.0.1:${port}`;
-const server = spawn(process.execPath, SERVE, {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   stdio: 'inherit',
   env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: origin },
 });

@@ -6,8 +6,6 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { CHROMIUM } from './chromium.mjs';
 
-/** How the built application is served: threads that compute clear up by themselves, with their own low priority. */
-export const SERVE = ['--single-threaded-gc', 'scripts/serve.mjs'];
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 process.chdir(root);
 

@@ -9,7 +9,7 @@ const out = process.argv[2] ?? 'docs/screenshots';
 const only = process.argv[3];
 mkdirSync(out, { recursive: true });
 const base = `http://127.0.0.1:${PORT}`;
-const server = spawn(process.execPath, SERVE, {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
   stdio: 'inherit',
 });

@@ -11,7 +11,7 @@ test.describe.configure({ mode: 'serial' });
 
 async function serve(port: number, build = 'build'): Promise<{ origin: string; stop: () => Promise<void> }> {
   const origin = `http://127.0.0.1:${port}`;
-  const server: ChildProcess = spawn(process.execPath, ['--single-threaded-gc', 'scripts/serve.mjs'], {
+  const server: ChildProcess = spawn(process.execPath, ['scripts/serve.mjs'], {
     env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), ORIGIN: origin, BRISK_BUILD: build },
     stdio: 'ignore',
   });

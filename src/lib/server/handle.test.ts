@@ -8,7 +8,7 @@ import { MOST_DEPTH, depthOf } from './reply';
 const pools: Pool[] = [];
 const pool = (limits: Partial<ConstructorParameters<typeof Pool>[0]> = {}): Pool => {
   const made = new Pool({
-    threads: 1,
+    helpers: 1,
     waiting: 0,
     time: 20_000,
     megabytes: 192,
@@ -36,8 +36,8 @@ const post = (body: BodyInit, type = 'application/json', signal?: AbortSignal): 
 const heavy = JSON.stringify({ figures, request: { beats: 256, inRow: 2, inAll: 3, turns: 2 } });
 const light = 'leader 1 back 2 close\nfollower 1 fwd 2 fwd';
 
-describe('requests are answered on threads', () => {
-  it('one after another on the same thread', async () => {
+describe('requests are answered by helpers', () => {
+  it('one after another by the same helper', async () => {
     const p = pool();
     for (let i = 0; i < 3; i++) {
       const r = await handle(post(light, 'text/plain'), 'analyse', p);
@@ -93,7 +93,7 @@ describe('requests are answered on threads', () => {
     await busy;
   });
 
-  it('too much time or memory ends the thread, and the next request is answered', async () => {
+  it('too much time or memory ends the helper, and the next request is answered', async () => {
     const slow = pool({ time: 300 });
     expect((await handle(post(heavy), 'compose', slow, 60_000)).status).toBe(503);
     expect((await handle(post(light, 'text/plain'), 'analyse', pool({ time: 20_000 }))).status).toBe(200);

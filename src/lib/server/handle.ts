@@ -2,23 +2,23 @@ import { readBody, typeOf } from './body';
 import { Pool, type Job, type Limits } from './pool';
 import { refused, type Reply } from './reply';
 
-/** What each route may take: largest body in bytes, milliseconds to compute, threads. Our choice, for a small machine. */
+/** What each route may take: largest body in bytes, milliseconds to compute, helpers. Our choice, for a small machine. */
 export const ROUTES = {
   analyse: {
     bytes: 64 * 1024,
     milliseconds: 3_000,
-    pool: { threads: 2, waiting: 16, time: 6_000, megabytes: 192, output: 4_000_000 },
+    pool: { helpers: 2, waiting: 16, time: 6_000, megabytes: 192, output: 4_000_000 },
   },
   compose: {
     bytes: 512 * 1024,
     milliseconds: 5_000,
-    pool: { threads: 2, waiting: 0, time: 9_000, megabytes: 256, output: 4_000_000 },
+    pool: { helpers: 2, waiting: 0, time: 9_000, megabytes: 256, output: 4_000_000 },
   },
 } as const satisfies Record<Job['what'], { bytes: number; milliseconds: number; pool: Limits }>;
 
 const pools = { analyse: new Pool(ROUTES.analyse.pool), compose: new Pool(ROUTES.compose.pool) };
 
-/** Reads the bytes of a request here, and has everything else done on a thread. */
+/** Reads the bytes of a request here, and has everything else done by a helper. */
 export async function handle(
   request: Request,
   what: Job['what'],

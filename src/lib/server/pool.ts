@@ -1,8 +1,9 @@
-import { Worker } from 'node:worker_threads';
-import threadSource from 'virtual:server-thread';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { setPriority } from 'node:os';
+import helperSource from 'virtual:server-helper';
 import type { Reply } from './reply';
 
-/** What a thread is asked. */
+/** What a helper is asked. */
 export interface Job {
   readonly what: 'analyse' | 'compose';
   readonly type: string;
@@ -16,10 +17,10 @@ export interface Answered {
 
 /** What a pool may use. */
 export interface Limits {
-  readonly threads: number;
-  /** Requests that may wait for a thread. */
+  readonly helpers: number;
+  /** Requests that may wait for a helper. */
   readonly waiting: number;
-  /** Milliseconds after which a thread is ended that has not answered. */
+  /** Milliseconds after which a helper is ended that has not answered. */
   readonly time: number;
   readonly megabytes: number;
   /** Longest answer, in characters. */
@@ -40,13 +41,21 @@ const FULL = answer(503, 'the server', 'It is computing for others; ask again in
 const SPENT = answer(503, 'the request', 'It took more time or memory than is given to it.');
 const GONE = answer(400, 'the request', 'Nobody waits for the answer any more.');
 
+/** What a helper begins with: its program comes as the first message, for a command line is too short for it. */
+const BEGIN = `
+process.on('disconnect', () => process.exit());
+process.once('message', (source) => new Function('require', 'module', 'exports', source)(require, {}, {}));
+`;
+/** How far helpers give way to what answers. */
+const PRIORITY = 10;
+
 /**
- * A bounded number of threads that compute, so that the thread that answers never does. A thread serves one request
- * after another; one that takes too long or too much is ended, and so is one whose client has left: its place is free at
- * once. Nothing is thrown.
+ * A bounded number of helpers that compute, so that the process that answers never does, nor waits for the memory of
+ * one that does: they are processes of their own. A helper serves one request after another; one that takes too long or
+ * too much is ended, and so is one whose client has left: its place is free at once. Nothing is thrown.
  */
 export class Pool {
-  readonly #idle: Worker[] = [];
+  readonly #idle: ChildProcess[] = [];
   readonly #queue: Waiting[] = [];
   #busy = 0;
 
@@ -54,7 +63,7 @@ export class Pool {
 
   /** Whether there is no place at all: then a request is refused before it is looked at. */
   get full(): boolean {
-    return this.#busy >= this.limits.threads && this.#queue.length >= this.limits.waiting;
+    return this.#busy >= this.limits.helpers && this.#queue.length >= this.limits.waiting;
   }
   get busy(): number {
     return this.#busy;
@@ -65,7 +74,7 @@ export class Pool {
     if (this.full) return Promise.resolve(FULL);
     return new Promise((resolve) => {
       const waiting: Waiting = { job, gone, settle: resolve };
-      if (this.#busy < this.limits.threads) this.#serve(waiting);
+      if (this.#busy < this.limits.helpers) this.#serve(waiting);
       else this.#wait(waiting);
     });
   }
@@ -82,13 +91,13 @@ export class Pool {
 
   #serve({ job, gone, settle }: Waiting): void {
     this.#busy++;
-    const thread = this.#idle.pop() ?? this.#start();
+    const helper = this.#idle.pop() ?? this.#start();
     const end = (reply: Reply, keep: boolean): void => {
       clearTimeout(timer);
       gone.removeEventListener('abort', left);
-      thread.off('message', said).off('error', died).off('exit', died);
-      if (keep) this.#idle.push(thread);
-      else void thread.terminate();
+      helper.off('message', said).off('exit', died);
+      if (keep) this.#idle.push(helper);
+      else helper.kill('SIGKILL');
       this.#busy--;
       settle(reply.body.length > this.limits.output ? tooLong(this.limits.output) : reply);
       const next = this.#queue.shift();
@@ -96,26 +105,44 @@ export class Pool {
     };
     const left = (): void => end(GONE, false);
     const died = (): void => end(SPENT, false);
-    const said = (done: Answered): void => end(done.reply, true);
+    const said = (done: unknown): void => end((done as Answered).reply, true);
     const timer = setTimeout(died, this.limits.time);
     gone.addEventListener('abort', left);
-    thread.once('message', said).once('error', died).once('exit', died);
-    thread.postMessage(job);
+    helper.once('message', said).once('exit', died);
+    helper.send(job);
   }
 
-  #start(): Worker {
-    const thread = new Worker(threadSource, {
-      eval: true,
-      resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes },
+  #start(): ChildProcess {
+    const limits = [`--max-old-space-size=${this.limits.megabytes}`, '--single-threaded-gc'];
+    const helper = spawn(process.execPath, [...limits, '-e', BEGIN], {
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      env: {},
     });
-    thread.on('error', () => {});
-    thread.unref();
-    return thread;
+    helper.on('error', () => {});
+    helper.on('exit', () => {
+      const at = this.#idle.indexOf(helper);
+      if (at >= 0) this.#idle.splice(at, 1);
+    });
+    giveWay(helper);
+    helper.send(helperSource);
+    helper.unref();
+    helper.channel?.unref();
+    return helper;
   }
 
-  /** Ends every thread that has nothing to do. */
+  /** Ends every helper that has nothing to do. */
   close(): void {
-    for (const thread of this.#idle.splice(0)) void thread.terminate();
+    for (const helper of this.#idle.splice(0)) helper.kill();
+  }
+}
+
+/** Where the system allows it. */
+function giveWay({ pid }: ChildProcess): void {
+  if (pid === undefined) return;
+  try {
+    setPriority(pid, PRIORITY);
+  } catch {
+    // It computes at the usual priority.
   }
 }
 

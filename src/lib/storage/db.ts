@@ -174,6 +174,10 @@ export function refsOf<K extends KindId>(kind: K, doc: unknown, schema: number):
   return read.ok ? [...new Set(kindOf(kind).refs(read.value).map(refKey))] : [];
 }
 
+/** Ids of the documents of a kind that a row names. */
+export const namedIn = ({ refs }: Pick<Row, 'refs'>, kind: KindId): string[] =>
+  refs.flatMap((ref) => (ref.startsWith(`${kind}:`) ? [ref.slice(kind.length + 1)] : []));
+
 /** A row as it is written today. */
 export function rowFor<K extends KindId>(
   kind: K,

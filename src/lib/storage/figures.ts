@@ -16,7 +16,7 @@ import {
 } from '$lib/core/figure';
 import { placeOf } from '$lib/core/library';
 import { acting } from './acts';
-import { rowFor, rowsOf, type Database, type Row } from './db';
+import { namedIn, rowFor, rowsOf, type Database, type Row } from './db';
 import { sorted, troubled, type Troubled } from './rows';
 
 /** A figure as it is danced. */
@@ -38,9 +38,7 @@ async function withAncestors(db: Database, rows: readonly Row<'figure'>[]): Prom
   const all = new Map(rows.map((r) => [r.id, r]));
   let next: readonly Row<'figure'>[] = rows;
   for (let depth = 0; next.length > 0 && depth <= MOST_DEPTH; depth++) {
-    const parents = next.flatMap((r) =>
-      r.refs.flatMap((ref) => (ref.startsWith('figure:') ? [ref.slice(7)] : [])),
-    );
+    const parents = next.flatMap((r) => namedIn(r, 'figure'));
     const missing = [...new Set(parents)].filter((id) => !all.has(id));
     next = missing.length > 0 ? (await rowsOf(db, 'figure').bulkGet(missing)).flatMap((r) => r ?? []) : [];
     for (const r of next) all.set(r.id, r);
@@ -94,6 +92,13 @@ export async function loadFigure(db: Database, id: string): Promise<FigureRow | 
   const row = await rowsOf(db, 'figure').get(id);
   if (!row) return undefined;
   return growRows(await withAncestors(db, [row])).rows.find((r) => r.id === id);
+}
+
+/** Some figures; what is not there or cannot be read is left out. */
+export async function loadSome(db: Database, ids: readonly string[]): Promise<FigureRow[]> {
+  const rows = (await rowsOf(db, 'figure').bulkGet([...ids])).flatMap((r) => r ?? []);
+  const wanted = new Set(ids);
+  return growRows(await withAncestors(db, rows)).rows.filter((r) => wanted.has(r.id));
 }
 
 /** The figures changed last, newest first: what a list shows before it has everything. */

@@ -105,7 +105,7 @@ export const frameOf = (r: Reading) => danceOf(r.figure).frame;
  * Changed figures are remembered by their change.
  */
 export class Repertoire {
-  readonly #figures: ReadonlyMap<string, Figure>;
+  readonly #figures: Map<string, Figure>;
   readonly #read = new WeakMap<Figure, Reading>();
   readonly #changed = new WeakMap<Change, { readonly of: Figure; readonly figure: Figure }>();
   readonly heights: Heights;
@@ -113,6 +113,11 @@ export class Repertoire {
   constructor(figures: Iterable<Figure>, heights: Heights = defaultHeights) {
     this.#figures = new Map([...figures].map((f) => [f.id, f]));
     this.heights = heights;
+  }
+
+  /** Figures it did not know, or not so. */
+  learn(figures: Iterable<Figure>): void {
+    for (const f of figures) this.#figures.set(f.id, f);
   }
 
   get figures(): Iterable<Figure> {

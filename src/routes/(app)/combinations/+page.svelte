@@ -15,12 +15,11 @@
   import { list as inWords, minutesText, verdictText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
-  import { create as keep, loadAll, rowsOf, sorted, type Row } from '$lib/storage';
+  import { create as keep, loadSome, namedIn, rowsOf, sorted, type Row } from '$lib/storage';
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
   let rows: Row<'combination'>[] | undefined = $state.raw();
-  let repertoire: Repertoire | undefined = $state.raw();
   let broken = $state(0);
   let words = $state('');
   let problem = $state('');
@@ -28,10 +27,6 @@
   async function load() {
     try {
       const db = await app.db();
-      repertoire = new Repertoire(
-        (await loadAll(db)).map((r) => r.figure),
-        app.heights,
-      );
       const all = sorted(
         'combination',
         await rowsOf(db, 'combination').orderBy('updated').reverse().toArray(),
@@ -49,27 +44,26 @@
       `${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()),
     ),
   );
-  /** Laid out a few at a time: the list is there at once, however many there are. */
+  /** Laid out a few at a time, with the figures they need: the list is there at once, however many there are. */
   let plans: Readonly<Record<string, Plan>> = $state.raw({});
-  const AT_ONCE = 12;
+  const FEW = 4;
   $effect(() => {
-    const [all, figures] = [rows ?? [], repertoire];
-    if (!figures) return;
-    const found: Record<string, Plan> = {};
-    let timer: ReturnType<typeof setTimeout>;
-    const some = (from: number) => {
-      const until = performance.now() + AT_ONCE;
-      let i = from;
-      for (; i < all.length && performance.now() < until; i++) {
-        const row = all[i];
-        if (row) found[row.id] = planOf(row.doc, figures);
-      }
-      plans = { ...found };
-      if (i < all.length) timer = setTimeout(() => some(i));
-    };
-    timer = setTimeout(() => some(0));
-    return () => clearTimeout(timer);
+    const gone = new AbortController();
+    if (rows) layOut(rows, gone.signal).catch((e: unknown) => (problem = closedStore(e)));
+    return () => gone.abort();
   });
+  async function layOut(all: readonly Row<'combination'>[], gone: AbortSignal) {
+    const db = await app.db();
+    const repertoire = new Repertoire([], app.heights);
+    for (let from = 0; from < all.length; from += FEW) {
+      await new Promise((painted) => setTimeout(painted));
+      const few = all.slice(from, from + FEW);
+      const unknown = few.flatMap((r) => namedIn(r, 'figure')).filter((id) => !repertoire.figure(id));
+      repertoire.learn((await loadSome(db, unknown)).map((r) => r.figure));
+      if (gone.aborted) return;
+      plans = { ...plans, ...Object.fromEntries(few.map((r) => [r.id, planOf(r.doc, repertoire)])) };
+    }
+  }
   const verdict = (p: Plan) => {
     const text = verdictText(p);
     const holds = text === 'every joint holds';
@@ -121,7 +115,7 @@
       </p>
       <BringDemo label="Bring the demo combinations" done={load} />
     </div>
-  {:else if shown.length === 0 && repertoire}
+  {:else if shown.length === 0}
     <p class="empty">No combination by that name. <button onclick={() => (words = '')}>Show all</button></p>
   {:else}
     <ul aria-label="Combinations">

@@ -1,5 +1,3 @@
-import { setPriority } from 'node:os';
-import { parentPort } from 'node:worker_threads';
 import { answerAnalyse } from './analyse';
 import { answerCompose } from './compose';
 import type { Answered, Job } from './pool';
@@ -7,7 +5,7 @@ import { refused, type Reply } from './reply';
 
 const now = (): number => performance.now();
 
-/** Whatever goes wrong in answering is an answer: a thread lives on. */
+/** Whatever goes wrong in answering is an answer: a helper lives on. */
 function answered(job: Job): Reply {
   try {
     return job.what === 'analyse'
@@ -20,10 +18,7 @@ function answered(job: Job): Reply {
   }
 }
 
-// On Linux a priority is that of the thread that sets it: what computes gives way to what answers.
-if (process.platform === 'linux') setPriority(10);
-
-parentPort?.on('message', (job: Job) => {
+process.on('message', (job: Job) => {
   const done: Answered = { reply: answered(job) };
-  parentPort?.postMessage(done);
+  process.send?.(done);
 });
