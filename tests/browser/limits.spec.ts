@@ -47,7 +47,7 @@ test('a large file is read with its progress shown, and can be given up', async 
   await expect(status).toBeHidden();
   await expect(page.getByRole('alertdialog')).toBeHidden();
   await page.goto('/figures');
-  await expect(page.getByText('53 in the repertoire')).toBeVisible();
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
 });
 
 test('text that grows too long is not taken: said at once, and what was there stays', async ({ page }) => {
