@@ -54,12 +54,13 @@ function fits(g: Graph, r: ComposeRequest, figures: readonly number[]): boolean 
   return true;
 }
 
-/** A loop is danced twice in a row: every limit on what comes one after the other must hold there, too. */
+/** A loop is danced over and over, as often as any limit could take: every limit on what comes one after the other must hold there, too. */
 function fitsRound(r: ComposeRequest, figures: readonly number[], list: readonly Candidate[]): boolean {
   const n = figures.length;
+  const rounds = 2 + Math.max(r.inRow ?? 0, r.turns ?? 0);
   let run = 0;
   let turns = 0;
-  for (let i = 0; i < 3 * n; i++) {
+  for (let i = 0; i < rounds * n; i++) {
     run = i > 0 && figures[i % n] === figures[(i - 1) % n] ? run + 1 : 1;
     if (r.inRow !== undefined && run > r.inRow) return false;
     const t = list[i % n]?.turns ?? 0;

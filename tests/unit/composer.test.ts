@@ -129,6 +129,25 @@ describe('against writing everything down', () => {
     expect(some).toBeGreaterThan(80);
   });
 
+  it('and where every figure may follow every other', () => {
+    for (let seed = 0; seed < 120; seed++) {
+      const g = randomGraph(seed, 2 + (seed % 4));
+      const free: Graph = {
+        ...g,
+        entry: new Int32Array(g.figures.length),
+        exit: new Int32Array(g.figures.length),
+        join: [new Float64Array(1)],
+        fits: [new Uint8Array([1])],
+        entries: 1,
+        exits: 1,
+      };
+      const limits = { inAll: 1 + (seed % 4), ...(seed % 5 ? { inRow: 1 + (seed % 3) } : {}) };
+      const r = requestOf(4 + (seed % 8), { ...limits, end: { type: seed % 2 ? 'loop' : 'any' } });
+      const edges = openEdges(free, r);
+      expect([seed, count(free, edges, r)]).toEqual([seed, BigInt(exhaustive(free, edges, r).length)]);
+    }
+  });
+
   it('the best are the best, in the same order, for 400 repertoires and requests', () => {
     for (const { seed, g, r, edges } of cases) {
       const all = exhaustive(g, edges, r).slice(0, r.best);

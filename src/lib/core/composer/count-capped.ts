@@ -1,4 +1,5 @@
 import type { Counts, Steps } from './count';
+import { countFree, isFree } from './count-free';
 import { joinCosts, type Graph } from './graph';
 import type { Kind } from './kinds';
 import { Labels, waysToHave } from './labels';
@@ -23,8 +24,9 @@ const AT_ONCE = 2_000;
 
 /** Uses in all can be counted exactly: the ways to have used figures of every kind so and so often are few enough. */
 export function countable(g: Graph, r: ComposeRequest, kinds: readonly Kind[]): boolean {
-  const labels = new Labels(kinds, r);
   const { size } = rulesOf(kinds, r);
+  if (isFree(g, r, { kinds, begins: () => true, out: () => true, first: undefined }, size)) return true;
+  const labels = new Labels(kinds, r);
   const states = waysToHave(kinds, r, labels) * size * g.exits;
   return labels.size * size * g.exits * 2 < Number.MAX_SAFE_INTEGER && states <= MOST_STATES;
 }
@@ -46,8 +48,17 @@ function rulesOf(kinds: readonly Kind[], { inRow: _, ...r }: ComposeRequest): Ru
  */
 export function* countCapped(g: Graph, r: ComposeRequest, start: KindStart, from = 0): Steps<Counts> {
   const total = Array.from({ length: r.beats + 1 }, () => 0n);
-  for (const way of frames(r, start)) {
-    const layers = new BlockLayers(g, r, start, way, from);
+  const free = isFree(g, r, start, rulesOf(start.kinds, r).size);
+  for (const frame of frames(r, start)) {
+    const own = start.first ? (frame.first + frame.last) * start.first.beats : 0;
+    if (free) {
+      const to = r.beats - own;
+      const counts = to < 0 ? [] : countFree(r, start, labelsOf(r, start, frame), { from: from - own, to });
+      counts.forEach((n, b) => (total[b + own] = (total[b + own] ?? 0n) + n));
+      yield counts.length;
+      continue;
+    }
+    const layers = new BlockLayers(g, r, start, frame, from);
     let work = 0;
     for (let b = 1; b <= r.beats; b++)
       for (const w of layers.steps(b)) {
@@ -56,12 +67,16 @@ export function* countCapped(g: Graph, r: ComposeRequest, start: KindStart, from
         work = 0;
       }
     layers.total.forEach((n, b) => {
-      const at = b + way.last * (start.first?.beats ?? 0);
+      const at = b + frame.last * (start.first?.beats ?? 0);
       if (at <= r.beats) total[at] = (total[at] ?? 0n) + n;
     });
   }
   return total;
 }
+
+/** Labels for what is danced apart from the first figure’s own runs. */
+const labelsOf = (r: ComposeRequest, { kinds, first }: KindStart, frame: Frame): Labels =>
+  new Labels(kinds, r, first && { kind: kinds.indexOf(first), uses: frame.first + frame.last });
 
 /** How often the first figure of a loop comes at its beginning, and at its end: both together are one run. */
 interface Frame {
@@ -104,8 +119,7 @@ class BlockLayers {
     const { kinds, first } = start;
     this.#rules = rulesOf(kinds, r);
     this.#first = first && kinds.indexOf(first);
-    const gone = { kind: this.#first ?? -1, uses: frame.first + frame.last };
-    this.#labels = new Labels(kinds, r, gone);
+    this.#labels = labelsOf(r, start, frame);
     this.#join = joinCosts(g, r);
     this.total = Array.from({ length: r.beats + 1 }, () => 0n);
     this.#layers = Array.from({ length: r.beats + 1 }, () => new Map<number, bigint>());

@@ -131,7 +131,7 @@ function* parts(
     yield* parts(counts, blocks, cap - n * length, i + 1, [...so, n]);
 }
 
-function choose(n: number, k: number): bigint {
+export function choose(n: number, k: number): bigint {
   let ways = 1n;
   for (let i = 0; i < k; i++) ways = (ways * BigInt(n - i)) / BigInt(i + 1);
   return ways;

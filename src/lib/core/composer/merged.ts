@@ -1,4 +1,4 @@
-import { joinCosts, type Edges, type Graph } from './graph';
+import { allowed, joinCosts, type Edges, type Graph } from './graph';
 import type { ComposeRequest } from './request';
 
 /** What is told apart: what joints cost, or only whether there is one. */
@@ -19,17 +19,23 @@ export function merged(g: Graph, edges: Edges, r: ComposeRequest, telling: Telli
   const told = (c: number | undefined): number =>
     c === undefined || c === Infinity ? Infinity : telling === 'cost' ? c : 0;
   const join = joinCosts(g, r).map((row) => row.map(told));
-  const outs = alikes(g.exits, (exit) => `${told(edges.out?.[exit] ?? 0)} ${join[exit]?.join(' ')}`);
+  const use = allowed(g, r);
+  const exits = [...new Set(use.map((i) => g.exit[i] ?? 0))];
+  const entries = [...new Set(use.map((i) => g.entry[i] ?? 0))];
+  const outs = alikes(exits, (exit) => {
+    const row = entries.map((entry) => join[exit]?.[entry]);
+    return `${told(edges.out?.[exit] ?? 0)} ${row.join(' ')}`;
+  });
   const ins = alikes(
-    g.entries,
-    (entry) => `${told(edges.into[entry])} ${join.map((row) => row[entry]).join(' ')}`,
+    entries,
+    (entry) => `${told(edges.into[entry])} ${exits.map((exit) => join[exit]?.[entry]).join(' ')}`,
   );
   const rows = outs.first.map((exit) => Float64Array.from(ins.first, (entry) => told(join[exit]?.[entry])));
   return {
     g: {
       figures: g.figures,
-      entry: g.entry.map((entry) => ins.of[entry] ?? 0),
-      exit: g.exit.map((exit) => outs.of[exit] ?? 0),
+      entry: g.entry.map((entry) => ins.of.get(entry) ?? 0),
+      exit: g.exit.map((exit) => outs.of.get(exit) ?? 0),
       entries: ins.first.length,
       exits: outs.first.length,
       join: rows,
@@ -42,17 +48,19 @@ export function merged(g: Graph, edges: Edges, r: ComposeRequest, telling: Telli
   };
 }
 
-/** Numbers what is alike by its key; `first`: one of each. */
-function alikes(n: number, key: (i: number) => string): { of: number[]; first: number[] } {
+/** Numbers classes that are alike by their key; `first`: one of each. */
+function alikes(
+  classes: readonly number[],
+  key: (c: number) => string,
+): { of: ReadonlyMap<number, number>; first: number[] } {
   const index = new Map<string, number>();
   const first: number[] = [];
-  const of = Array.from({ length: n }, (_, i) => {
-    const k = key(i);
-    const known = index.get(k);
-    if (known !== undefined) return known;
-    index.set(k, first.length);
-    first.push(i);
-    return first.length - 1;
-  });
+  const of = new Map<number, number>();
+  for (const c of classes) {
+    const k = key(c);
+    const known = index.get(k) ?? first.push(c) - 1;
+    index.set(k, known);
+    of.set(c, known);
+  }
   return { of, first };
 }
