@@ -9,6 +9,7 @@ const ROOMS = [
   'vocabulary',
   'arms',
   'time',
+  'music',
   'notation',
   'figure',
   'floor',

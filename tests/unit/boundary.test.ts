@@ -8,6 +8,7 @@ const ROOMS = [
   'core/vocabulary',
   'core/arms',
   'core/time',
+  'core/music',
   'core/notation',
   'core/figure',
   'core/floor',

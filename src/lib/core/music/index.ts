@@ -1,0 +1,2 @@
+export * from './claves';
+export * from './taps';
