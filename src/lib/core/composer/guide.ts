@@ -15,8 +15,8 @@ export interface Guide {
 /** What a guide is worked out from. */
 export interface Way {
   readonly costs: Costs;
-  /** The cost of ending after an exit class. */
-  readonly out: (exit: number) => number;
+  /** The cost of ending with a kind. */
+  readonly out: (kind: number) => number;
   /** What every use of a figure costs besides, by kind. */
   readonly prices: Float64Array;
 }
@@ -72,7 +72,7 @@ function layers({ costs, out, prices }: Way, rules: Rules, table: Float64Array[]
 
   function last(layer: Float64Array): void {
     for (let s = 0; s < size; s++)
-      if (rules.ends(s, false)) kinds.forEach((k, j) => (layer[j * size + s] = out(k.exit)));
+      if (rules.ends(s, false)) for (let j = 0; j < n; j++) layer[j * size + s] = out(j);
   }
 
   /** What every kind costs from here, then the least of them for each way of arriving. */

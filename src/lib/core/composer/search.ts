@@ -63,6 +63,8 @@ export interface Breadth {
 const MOST_ALIKE = 8;
 /** Found at most with the same first half, where not all are wanted. Our choice. */
 const FROM_HALF = 2;
+/** States with an end for each kind of first figure up to which they are told apart. Our choice: about 50 MB. */
+const MOST_ENDS = 6_000_000;
 const NEAR = 1e-6;
 
 /** Best first search over the ways to fill a request. */
@@ -72,6 +74,7 @@ export class Search {
   readonly #rules: Rules;
   #guideRules: Rules;
   readonly #starts: readonly Start[];
+  readonly #table: Rules | undefined;
   /** By the class of their starts. */
   #guides = new Map<number, Guide>();
   #roughly: Guide | undefined;
@@ -104,7 +107,9 @@ export class Search {
       ALL,
     );
     this.#guideRules = guideRules(costs);
-    this.#starts = startsOf(costs, edges);
+    this.#table = this.#capped ? tableRules(costs, how.mostStates) : undefined;
+    const ends = (this.#table?.size ?? 0) * kinds.length * kinds.length;
+    this.#starts = startsOf(costs, edges, ends <= MOST_ENDS);
     this.#exact = !this.#capped && !hasSeam(r) && new Set(r.must).size <= MUST_KNOWN;
     this.#whole = costs.whole;
     this.#prices = new Float64Array(kinds.length);
@@ -122,7 +127,7 @@ export class Search {
 
   *#guide(): Steps<void> {
     const { costs } = this;
-    const table = this.#capped ? tableRules(costs, this.how.mostStates) : undefined;
+    const table = this.#table;
     if (table) {
       this.#guideRules = table;
       this.#guides = new Map(yield* tableSteps(costs, table, this.#starts));
@@ -228,7 +233,7 @@ export class Search {
     const k = this.costs.kinds[kind];
     const beat = from.beat + (k?.beats ?? 0);
     const whole = beat === this.costs.r.beats;
-    const out = whole ? from.start.out(k?.exit ?? 0) : 0;
+    const out = whole ? from.start.out(kind) : 0;
     const so = from.so + joint + (this.costs.standing(from.beat)[kind] ?? Infinity) + out;
     const spare = from.spare - (this.#prices[kind] ?? 0);
     const guide = this.#guides.get(from.start.first) ?? this.#roughly;

@@ -33,7 +33,7 @@ export function* tableSteps(
 
 class Table {
   readonly firsts: readonly number[];
-  readonly #outs: readonly ((exit: number) => number)[];
+  readonly #outs: readonly ((kind: number) => number)[];
   /** Codes of states by the beat they end at: a state knows its uses, so that it belongs to one beat only. */
   readonly #reached: number[][];
   readonly #seen: Uint8Array;
@@ -96,7 +96,7 @@ class Table {
       const own = (state * n + kind) * ends;
       if (b === r.beats) {
         if (!this.rules.ends(state, false)) return;
-        this.#outs.forEach((out, end) => (this.#least[own + end] = out(kinds[kind]?.exit ?? 0)));
+        this.#outs.forEach((out, end) => (this.#least[own + end] = out(kind)));
         return;
       }
       this.#follow(b, state, kind);
