@@ -62,6 +62,7 @@ async function mends(page) {
   await page.getByText('Closed change, right foot in between').waitFor();
 }
 async function compose(page) {
+  await page.locator('[data-part]').first().waitFor();
   await page.keyboard.press('n');
   await page.getByText(/ exist$/).waitFor();
 }
