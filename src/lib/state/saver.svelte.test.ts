@@ -233,6 +233,28 @@ describe('two tabs', () => {
     expect([lost.saver.state, await db.notes.count()]).toEqual(['saved', 0]);
   });
 
+  it('“take the other”: what is typed while it is being taken is not lost, whenever that is', async () => {
+    for (let ticks = 0; ticks < 40; ticks++) {
+      const { db, lost, theirs } = await bothTyped();
+      const late = `typed ${ticks} ticks later`;
+      let n = 0;
+      let taken: 'not yet' | 'gone' | string = 'not yet';
+      const taking = lost.saver
+        .takeTheirs(() => `copy-${++n}`)
+        .then((t) => (taken = t && t !== 'gone' ? t.doc.notes : 'gone'));
+      for (let i = 0; i < ticks; i++) await new Promise((r) => setImmediate(r));
+      const onScreen = taken;
+      lost.saver.save(noted(push, late));
+      await taking;
+      // The screen shows theirs now: what is typed next goes on from there.
+      if (onScreen === 'not yet') lost.saver.save(noted(push, `${theirs} and more`));
+      await written('figure', 'push');
+      const text = async () =>
+        JSON.stringify([await db.table('figures').toArray(), await db.notes.toArray()]);
+      await vi.waitFor(async () => expect([ticks, (await text()).includes(late)]).toEqual([ticks, true]));
+    }
+  });
+
   it('a copy that cannot be written is said, and everything stays as it was', async () => {
     const { db, lost, mine } = await bothTyped();
     await create(db, 'figure', { ...push, id: 'copy' }, 1);

@@ -262,20 +262,25 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
   async takeTheirs(makeId: () => string): Promise<R | 'gone' | false> {
     const { problem } = this;
     const theirs = problem?.type === 'changed-elsewhere' ? problem.theirs : undefined;
-    for (let mine = this.#next; mine; mine = this.#next === mine ? undefined : this.#next) {
-      const copied = await this.#copyOf(mine, makeId());
-      if (copied) {
+    let copied: D | undefined;
+    let now: R | undefined;
+    // What is typed meanwhile is not on the screen any more once theirs is: it is copied, too.
+    do {
+      const mine = this.#next;
+      const failed = mine && mine !== copied && (await this.#copyOf(mine, makeId()));
+      if (failed) {
         if (problem?.type === 'changed-elsewhere' || problem?.type === 'deleted-elsewhere')
-          this.problem = { ...problem, but: copied as SaveError<never> };
+          this.problem = { ...problem, but: failed as SaveError<never> };
         return false;
       }
-    }
+      copied = mine;
+      await dropNote(this.db, this.shelf.kind, this.id, this.session);
+      now = theirs && ((await this.shelf.load(this.id)) ?? theirs);
+    } while (this.#next !== copied);
     this.#next = undefined;
     this.#noted = false;
-    await dropNote(this.db, this.shelf.kind, this.id, this.session);
     this.problem = undefined;
     this.state = 'saved';
-    const now = theirs && ((await this.shelf.load(this.id)) ?? theirs);
     if (!now) return 'gone';
     this.adopt(now);
     return now;
