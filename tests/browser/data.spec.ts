@@ -140,6 +140,7 @@ test('putting the demo back asks first and leaves alone what was changed', async
   await page.getByRole('button', { name: 'Put back what I changed, too' }).click();
   await expect(page.locator('.said')).toContainText('1 put back as they came');
   await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
   await page.goto('/figures/demo-push');
   await expect(page.locator('h1')).toContainText('My push');
 });

@@ -238,6 +238,7 @@ test('loops a unit, at another speed, and steps from count to count', async ({ p
   await page.getByLabel('Speed').selectOption('150');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   const seen = new Set<string>();
+  await expect(page.locator('output.now')).toHaveText(/^(3|&|4)$/);
   const until = Date.now() + 2500;
   while (Date.now() < until) {
     seen.add((await page.locator('output.now').textContent()) ?? '');

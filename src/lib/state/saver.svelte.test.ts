@@ -6,6 +6,7 @@ import {
   acting,
   combinationShelf,
   create,
+  save,
   deleteDocument,
   figureShelf,
   leftBehind,
@@ -253,6 +254,22 @@ describe('two tabs', () => {
         JSON.stringify([await db.table('figures').toArray(), await db.notes.toArray()]);
       await vi.waitFor(async () => expect([ticks, (await text()).includes(late)]).toEqual([ticks, true]));
     }
+  });
+
+  it('what is typed while the stored figure is changed from this tab is a conflict with that, not overwritten', async () => {
+    const { name, db } = await store();
+    const a = await tab(name, 'A');
+    const made = await a.saver.through(async () => {
+      a.saver.save(noted(push, 'typed meanwhile'));
+      const row = await loadFigure(db, 'push');
+      await save(db, 'figure', noted(push, 'changed from here'), row, undefined, 5);
+      return figureShelf(db).load('push');
+    });
+    expect(made).toBeUndefined();
+    await vi.waitFor(() => expect(a.saver.state).toBe('conflict'));
+    expect((await loadFigure(db, 'push'))?.figure.notes).toBe('changed from here');
+    await a.saver.keepMine();
+    expect((await loadFigure(db, 'push'))?.figure.notes).toBe('typed meanwhile');
   });
 
   it('a copy that cannot be written is said, and everything stays as it was', async () => {

@@ -206,13 +206,17 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     this.#at = opened;
   }
 
-  /** Does something to the stored document from this tab; what comes of it is no news from elsewhere. */
+  /**
+   * Does something to the stored document from this tab; what comes of it is no news from elsewhere. What was typed
+   * meanwhile stays on the screen, and is a conflict with it: then nothing is given.
+   */
   async through(work: () => Promise<R | undefined>): Promise<R | undefined> {
     if (this.#busy || this.#next) return undefined;
     this.#busy = true;
     try {
       const made = await work();
-      if (made) this.adopt(made);
+      if (!made || this.#next) return undefined;
+      this.adopt(made);
       return made;
     } finally {
       this.#busy = false;
