@@ -82,7 +82,7 @@ export async function fuzz(base, times, report, good, rss) {
       .join(', '),
     '—',
   );
-  report('  answers over a second (computed in their thread)', String(slow.length), '—');
+  report('  answers over a second (computed by a helper)', String(slow.length), '—');
   report('  memory of the server before, after', `${before}, ${rss()} MB`, '—');
 }
 

@@ -354,3 +354,33 @@ test('on a phone nothing is wider than the screen', async ({ page }) => {
     expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 360]);
   }
 });
+
+test('composed from nothing, by keyboard only: found in the list, asked for, put on the board, taken back', async ({
+  page,
+}) => {
+  const to = async (name: string) => {
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab');
+      const there = await page.evaluate(() => {
+        const e = document.activeElement as HTMLInputElement | null;
+        return (e?.labels?.[0]?.innerText ?? e?.textContent ?? '').trim();
+      });
+      if (there.startsWith(name)) return;
+    }
+    throw new Error(`${name} is not reached`);
+  };
+  await page.goto('/combinations');
+  await expect(page.getByText('7 kept')).toBeVisible();
+  await to('Compose one');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/ exist$/)).toBeVisible();
+  await to('beats, exactly');
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type('48', { delay: 110 });
+  await page.keyboard.press('Enter');
+  await to('Put on the board');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.facts')).toContainText('48 beats');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.facts')).toContainText('nothing on the board yet');
+});

@@ -14,6 +14,17 @@ const bring = (page: Page, name: string, buffer: Buffer) =>
     .getByLabel(/A backup, a file of figures/)
     .setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
 
+/** A combination but for its name and its parts. */
+const BARE = {
+  notes: '',
+  start: 1,
+  phrase: 32,
+  tempo: [{ beat: 1, bpm: 100 }],
+  marks: [],
+  loop: false,
+  own: [],
+};
+
 /** Writes a row past every check, as an earlier version might have left it. */
 const putRaw = (page: Page, table: string, row: unknown) =>
   page.evaluate(
@@ -113,13 +124,7 @@ test('what cannot be read is listed, put right as text, deleted and brought back
     doc: {
       id: 'odd',
       name: 'Odd one',
-      notes: '',
-      start: 1,
-      phrase: 32,
-      tempo: [{ beat: 1, bpm: 100 }],
-      marks: [],
-      loop: false,
-      own: [],
+      ...BARE,
       parts: [{ key: 'a', figure: 'demo-push', times: 2.5 }],
     },
   });
@@ -218,13 +223,7 @@ test('a combination with a dance there is none of is refused at its place, and n
   const c = {
     id: 'x',
     name: 'X',
-    notes: '',
-    start: 1,
-    phrase: 32,
-    tempo: [{ beat: 1, bpm: 100 }],
-    marks: [],
-    loop: false,
-    own: [],
+    ...BARE,
     parts: [
       {
         key: 'a',

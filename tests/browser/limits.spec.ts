@@ -46,6 +46,7 @@ test('a large file is read with its progress shown, and can be given up', async 
   await status.getByRole('button', { name: 'Cancel' }).click();
   await expect(status).toBeHidden();
   await expect(page.getByRole('alertdialog')).toBeHidden();
+  await expect(page.getByText('was not brought in')).toBeHidden();
   await page.goto('/figures');
   await expect(page.getByText('54 in the repertoire')).toBeVisible();
 });

@@ -9,6 +9,7 @@ import {
   loadFigure,
   loadKeptWith,
   loadLatest,
+  loadSome,
   makeVersionOf,
   openDatabase,
   openedFigure,
@@ -146,5 +147,12 @@ describe('versions', () => {
     await saveVersion(db, 'push', turned, 2);
     expect((await loadLatest(db, 1)).map((r) => r.id)).toEqual(['turn']);
     expect((await loadKeptWith(db, 'turn')).map((k) => k.id).sort()).toEqual(['push', 'turn']);
+  });
+
+  it('some of them come as they are danced, without what they grow from and without what is not there', async () => {
+    await saveVersion(db, 'push', turned, 2);
+    const rows = await loadSome(db, ['turn', 'gone']);
+    expect(rows.map((r) => r.figure)).toEqual([turned]);
+    expect(await loadSome(db, [])).toEqual([]);
   });
 });

@@ -25,20 +25,20 @@ export class Rules {
   readonly #lead: number;
   readonly #leadTurns: number;
   readonly #sorts: readonly Sort[];
+  /** The sort of every figure: what all of one sort do to a state is the same. */
   readonly #of: Int32Array;
   readonly #unit: number;
   /** Steps of what is not uses, by state, sort and whether the figure is the last once more; −2: not known yet. */
   readonly #steps: Int32Array;
-  readonly loop: boolean;
 
   constructor(figures: readonly Candidate[], r: ComposeRequest, kept: Kept) {
     const must = [...new Set(r.must)].slice(0, kept.must);
-    this.loop = kept.seam && r.end.type === 'loop';
+    const loop = kept.seam && r.end.type === 'loop';
     this.#run = r.inRow ?? 1;
     this.#turns = r.turns === undefined ? 1 : r.turns + 1;
     this.#must = 1 << must.length;
-    this.#lead = this.loop && r.inRow !== undefined ? 2 * r.inRow : 1;
-    this.#leadTurns = this.loop && r.turns !== undefined ? 2 * (r.turns + 1) : 1;
+    this.#lead = loop && r.inRow !== undefined ? 2 * r.inRow : 1;
+    this.#leadTurns = loop && r.turns !== undefined ? 2 * (r.turns + 1) : 1;
     this.#unit = this.#must * this.#run * this.#turns * this.#lead * this.#leadTurns;
     const caps = capsOf(figures, r, kept.uses);
     const uses = caps.map((_, j) => caps.slice(0, j).reduce((n, cap) => n * (cap + 1), 1));
@@ -64,14 +64,9 @@ export class Rules {
     this.#steps = new Int32Array(this.#unit * sorts.length * 2).fill(-2);
   }
 
-  /** What all figures of one sort do to a state is the same. */
-  sortOf(figure: number): number {
-    return this.#of[figure] ?? 0;
-  }
-
   /** After one figure, danced first; −1 where it may not be. */
   begin(figure: number): number {
-    const sort = this.#sorts[this.sortOf(figure)];
+    const sort = this.#sorts[this.#of[figure] ?? 0];
     if (!sort || sort.turns >= this.#turns) return -1;
     const lead = this.#lead > 1 ? this.#lead / 2 : 0;
     const leadTurns = this.#leadTurns > 1 ? (sort.turns > 0 ? this.#leadTurns / 2 + sort.turns : 0) : 0;

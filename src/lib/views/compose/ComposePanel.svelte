@@ -29,8 +29,6 @@
     close: () => void;
   } = $props();
 
-  const first = untrack(() => board.plan.passes[0]?.reading.figure.dance);
-  let dance: string = $state(untrack(() => first ?? mostCommon()));
   /** Dances that figures here are danced in, with how many. */
   const counts = $derived.by(() => {
     const found = new Map<string, Dance>(board.stored.map((s) => [s.figure.dance, danceOf(s.figure)]));
@@ -43,6 +41,8 @@
     const most = counts.toSorted((a, b) => b[1] - a[1])[0];
     return most?.[0].id ?? 'slot-swing';
   }
+  const first = untrack(() => board.plan.passes[0]?.reading.figure.dance);
+  let dance: string = $state(untrack(() => first ?? mostCommon()));
   const chosen = $derived(counts.find(([d]) => d.id === dance)?.[0] ?? danceOf({ dance }));
   const figures = $derived(
     board
