@@ -10,6 +10,8 @@ const ROOMS = [
   'arms',
   'time',
   'music',
+  'band',
+  'listen',
   'notation',
   'figure',
   'floor',

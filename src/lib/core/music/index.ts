@@ -1,2 +1,3 @@
 export * from './claves';
 export * from './taps';
+export * from './song-map';
