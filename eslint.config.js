@@ -23,6 +23,8 @@ const ROOMS = [
   'combination',
   'composer',
   'scene',
+  'song',
+  'practice',
   'codecs',
   'library',
 ];

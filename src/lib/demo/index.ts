@@ -33,3 +33,5 @@ export const demoKept: readonly Kept[] = demoFigures.map((f) => {
   const parent = byId.get(GREW_FROM[f.id] ?? '');
   return parent ? asVersion(parent, f) : f;
 });
+export * from './results';
+export * from './songs';

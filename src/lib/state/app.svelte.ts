@@ -8,7 +8,7 @@ import {
   type Dance,
   type TurnSchool,
 } from '$lib/core/vocabulary';
-import { loadDances, openDatabase, seedOnce, sweepBin, type Database } from '$lib/storage';
+import { loadDances, openDatabase, seedOnce, sweepBin, sweepMedia, type Database } from '$lib/storage';
 import { holdSession } from './session';
 import { LikeFinder } from '$lib/workers/like-finder';
 
@@ -67,7 +67,7 @@ class App {
     holdSession();
     await opened(db);
     await this.#seed(db);
-    await sweepBin(db, Date.now());
+    if ((await sweepBin(db, Date.now())) > 0) await sweepMedia(db);
     this.dances = await loadDances(db);
     return db;
   }
@@ -81,6 +81,10 @@ class App {
     if (!(await db.settings.get('seeded-combinations'))) {
       const { demoCombinations } = await import('$lib/demo');
       await seedOnce(db, 'seeded-combinations', { combination: demoCombinations }, now);
+    }
+    if (!(await db.settings.get('seeded-songs'))) {
+      const { demoResults, demoSongs } = await import('$lib/demo');
+      await seedOnce(db, 'seeded-songs', { song: demoSongs(), result: demoResults(now) }, now);
     }
   }
 

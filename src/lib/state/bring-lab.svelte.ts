@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { FileError } from '$lib/core/codecs';
 import { inBundle } from '$lib/core/library';
-import { bring, compare, type Brought, type Compared, type OnClash } from '$lib/storage';
+import { bring, bringMedia, compare, type Brought, type Compared, type OnClash } from '$lib/storage';
 import type { FileRead } from '$lib/workers/files-finder';
 import { app } from './app.svelte';
 import { filesFinder } from './files';
@@ -63,6 +63,7 @@ export class BringLab {
       const how = { onClash, code, name: file } as const;
       const { documents, unreadable } = read.content;
       const done = await bring(await app.db(), documents, how, () => nanoid(12), Date.now(), unreadable);
+      await bringMedia(await app.db(), read.content.media);
       this.offered = undefined;
       if (read.backup) app.takeSettings(read.content.settings);
       await app.refreshDances();

@@ -1,5 +1,6 @@
 import {
   KIND_IDS,
+  isAddress,
   kindOf,
   readDoc,
   type Backup,
@@ -7,7 +8,7 @@ import {
   type KindId,
   type RawRow,
 } from '$lib/core/library';
-import { rowsOf, type Database, type Row } from './db';
+import { rowsOf, type Database, type Media, type Row } from './db';
 
 /** Everything that is kept, for a backup: what can be read as documents, what cannot as it lies there. */
 export async function everythingKept(
@@ -26,7 +27,54 @@ export async function everythingKept(
     }
     documents[kind] = docs;
   }
-  return { documents: documents as Bundle, unreadable, settings, media: {} };
+  const media = Object.fromEntries((await db.media.toArray()).map((m) => [mediaName(m), m.bytes]));
+  return { documents: documents as Bundle, unreadable, settings, media };
+}
+
+/** A file in a backup: its key, what it is, what it was called. @example mediaOfName('k1 audio.wav') */
+export const mediaName = ({ id, mime, name }: Pick<Media, 'id' | 'mime' | 'name'>): string =>
+  `${id}/${encodeURIComponent(mime)}/${encodeURIComponent(name)}`;
+
+/** The file a name in a backup stands for; undefined where it is none of ours. */
+export function mediaOfName(name: string, bytes: Uint8Array): Media | undefined {
+  const [id, mime, file] = name.split('/');
+  if (!id || mime === undefined || file === undefined || !isAddress(id)) return undefined;
+  try {
+    return {
+      id,
+      mime: decodeURIComponent(mime),
+      name: decodeURIComponent(file),
+      bytes: Uint8Array.from(bytes),
+    };
+  } catch {
+    return undefined;
+  }
+}
+
+/** Puts files of a backup back; what is here under the same key is the same file and stays. Gives how many are new. */
+export async function bringMedia(db: Database, media: Readonly<Record<string, Uint8Array>>): Promise<number> {
+  const all = Object.entries(media).flatMap(([name, bytes]) => mediaOfName(name, bytes) ?? []);
+  const there = await db.media.bulkGet(all.map((m) => m.id));
+  const fresh = all.filter((_, i) => !there[i]);
+  await db.media.bulkPut(fresh);
+  return fresh.length;
+}
+
+/** Takes files away that no document needs, in the lists or in the bin. Gives how many. */
+export async function sweepMedia(db: Database): Promise<number> {
+  const keys = await db.media.toCollection().primaryKeys();
+  if (keys.length === 0) return 0;
+  const needed = new Set<string>();
+  const needs = (kind: KindId, row: Pick<Row, 'doc' | 'schema'> | undefined): void => {
+    const read = row && readDoc(kind, row.doc, row.schema);
+    if (read?.ok) for (const m of kindOf(kind).media?.(read.value as never) ?? []) needed.add(m);
+  };
+  for (const kind of KIND_IDS)
+    if (kindOf(kind).media) for (const row of await rowsOf(db, kind).toArray()) needs(kind, row as Row);
+  for (const act of await db.bin.toArray()) for (const b of act.before) needs(b.kind, b.row);
+  const left = keys.filter((k) => !needed.has(k));
+  await db.media.bulkDelete(left);
+  return left.length;
 }
 
 /** How many documents of each kind are kept. */

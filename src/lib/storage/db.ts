@@ -75,7 +75,17 @@ export interface SettingRow {
   value: unknown;
 }
 
+/** A file as it was brought, kept beside the documents that need it. */
+export interface Media {
+  id: string;
+  /** What it was called. */
+  name: string;
+  mime: string;
+  bytes: Uint8Array<ArrayBuffer>;
+}
+
 export type Database = Dexie & {
+  media: EntityTable<Media, 'id'>;
   settings: EntityTable<SettingRow, 'key'>;
   bin: EntityTable<Act, 'key'>;
   notes: Table<Note, [KindId, string, string]>;
@@ -123,25 +133,29 @@ export function openDatabase(name = DB_NAME): Database {
   // Every kind in rows of one form, with what it names; a bin, and notes of what is not saved yet.
   db.version(6)
     .stores({
-      ...Object.fromEntries(KIND_IDS.map((k) => [kindOf(k).table, INDICES])),
+      ...Object.fromEntries(SIXTH.map((k) => [kindOf(k).table, INDICES])),
       bin: '++key, at',
       notes: '[kind+id+session], [kind+id]',
     })
     .upgrade(toRows);
+  // Songs with the files they sound from, and results of practice.
+  db.version(7).stores({ songs: INDICES, results: INDICES, media: 'id' });
   return db;
 }
 
 /** Rows of the store's version 5 held their document under the name of its kind. */
-const HELD: Readonly<Record<KindId, readonly string[]>> = {
+const SIXTH = ['dance', 'figure', 'combination'] as const satisfies readonly KindId[];
+type Sixth = (typeof SIXTH)[number];
+const HELD: Readonly<Record<Sixth, readonly string[]>> = {
   figure: ['version', 'figure'],
   combination: ['combination'],
   dance: ['dance'],
 };
-const WRITTEN: Readonly<Record<KindId, number>> = { figure: 4, combination: 3, dance: 1 };
+const WRITTEN: Readonly<Record<Sixth, number>> = { figure: 4, combination: 3, dance: 1 };
 
 async function toRows(tx: Transaction): Promise<void> {
-  const old = new Map<KindId, Record<string, unknown>[]>();
-  for (const kind of KIND_IDS) old.set(kind, await tx.table(kindOf(kind).table).toArray());
+  const old = new Map<Sixth, Record<string, unknown>[]>();
+  for (const kind of SIXTH) old.set(kind, await tx.table(kindOf(kind).table).toArray());
   const renamed = new Map<string, string>();
   for (const [kind, rows] of old)
     for (const { id } of rows as { id: string }[])
@@ -157,7 +171,7 @@ async function toRows(tx: Transaction): Promise<void> {
 /** An id for one that makes no address. @example addressFrom('a#b', 0) // 'a-b-0' */
 const addressFrom = (id: string, n: number): string => `${id.replace(/[^\w-]+/g, '-').slice(0, 50)}-${n}`;
 
-function oldRow(kind: KindId, old: Record<string, unknown>, to: (r: Ref) => string): Row {
+function oldRow(kind: Sixth, old: Record<string, unknown>, to: (r: Ref) => string): Row {
   const { rev, updated } = old as { rev?: number; updated: number };
   const was = String(old.id);
   const schema = WRITTEN[kind];

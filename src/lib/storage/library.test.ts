@@ -2,6 +2,9 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newCombination, type Combination } from '$lib/core/combination';
+import { recipeOf } from '$lib/core/band';
+import { bandSong } from '$lib/core/song';
+import { demoResults } from '$lib/demo';
 import { asVersion, newDance, newFigure, withDance, type Figure, type Kept } from '$lib/core/figure';
 import { KIND_IDS, kindOf, type Docs, type KindId } from '$lib/core/library';
 import { danceOf } from '$lib/core/vocabulary';
@@ -50,6 +53,8 @@ const ONE: { readonly [K in KindId]: Docs[K] } = {
   figure: figure('one', 'One'),
   combination: newCombination('one', 'One'),
   dance: { ...reel, id: 'one', name: 'One' },
+  song: bandSong('one', 'One', recipeOf('waltz', { choruses: 1 })),
+  result: { ...demoResults(1e12)[0]!, id: 'one', name: 'One' },
 };
 const each = KIND_IDS.map((kind) => [kind] as const);
 
@@ -291,7 +296,7 @@ describe('rows of an earlier schema', () => {
       ...lifted,
       own: [{ ownDance: { bar: 6 } }],
     });
-    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 4 });
+    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 5 });
   });
 
   it('come back from the bin as copies in today’s', async () => {

@@ -1,4 +1,5 @@
 import { combinationSchema, type Combination } from '$lib/core/combination';
+import { songSchema, type Song } from '$lib/core/song';
 import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
 import type { Docs, KindId } from '$lib/core/library';
 import type { z } from 'zod';
@@ -33,6 +34,8 @@ export interface OpenedFigure extends Opened<Figure> {
   readonly row: FigureRow;
 }
 export type OpenedCombination = Opened<Combination>;
+export type OpenedSong = Opened<Song>;
+export type SongShelf = Shelf<'song', Song, OpenedSong>;
 export type FigureShelf = Shelf<'figure', Figure, OpenedFigure>;
 export type CombinationShelf = Shelf<'combination', Combination, OpenedCombination>;
 
@@ -63,15 +66,24 @@ export const figureShelf = (db: Database): FigureShelf => ({
   row: (id) => rowsOf(db, 'figure').get(id),
 });
 
-export const combinationShelf = (db: Database): CombinationShelf => ({
-  kind: 'combination',
-  schema: combinationSchema,
-  stored: (c) => c,
-  read: (c) => Promise.resolve(c),
+/** Documents that are worked on as they are kept. */
+const plainShelf = <K extends 'combination' | 'song'>(
+  db: Database,
+  kind: K,
+  schema: z.ZodType,
+): Shelf<K, Docs[K], Opened<Docs[K]>> => ({
+  kind,
+  schema,
+  stored: (doc) => doc,
+  read: (doc) => Promise.resolve(doc),
   load: async (id) => {
-    const row = await rowsOf(db, 'combination').get(id);
-    const doc = row && (await loadDoc(db, 'combination', id));
+    const row = await rowsOf(db, kind).get(id);
+    const doc = row && (await loadDoc(db, kind, id));
     return doc && row && { id, rev: row.rev, updated: row.updated, doc };
   },
-  row: (id) => rowsOf(db, 'combination').get(id),
+  row: (id) => rowsOf(db, kind).get(id),
 });
+
+export const combinationShelf = (db: Database): CombinationShelf =>
+  plainShelf(db, 'combination', combinationSchema);
+export const songShelf = (db: Database): SongShelf => plainShelf(db, 'song', songSchema);

@@ -1,4 +1,5 @@
-import { isDrum } from './note';
+import type { Seconds } from '../base';
+import { isDrum, type Voice } from './note';
 import type { Score } from './score';
 import { timed } from './timed';
 import { Voices, type Samples } from './voices';
@@ -17,11 +18,22 @@ const PLACE: Readonly<Record<string, number>> = {
   guiro: -0.45,
   crash: -0.2,
 };
-/** Loudest sample of a rendered song. */
+/** Loudest sample of rendered music. */
 const PEAK = 0.85;
+/** What still sounds after the last note. */
+const RINGS: Seconds = 1.5;
 
 /** Called with the share done, from 0 to 1; `true` stops the work. */
 export type Rendering = (done: number) => boolean | void;
+
+/** One sound in time. */
+export interface Sounding {
+  readonly voice: Voice;
+  readonly pitch: number;
+  readonly level: number;
+  readonly at: Seconds;
+  readonly until: Seconds;
+}
 
 /**
  * Plays a score into memory: one array of samples a channel, all starting at the beginning of the music. Undefined where
@@ -33,24 +45,48 @@ export function render(
   channels: 1 | 2 = 2,
   progress: Rendering = () => {},
 ): Samples[] | undefined {
-  const length = Math.ceil(score.seconds * rate);
+  const all = timed(score).map(({ note, at, until }) => ({ ...note, at, until }));
+  return played(all, score.seconds, rate, channels, progress);
+}
+
+/** The same of notes from elsewhere, in any order; what rings beyond the end is let ring. */
+export const renderNotes = (
+  notes: readonly Sounding[],
+  seconds: Seconds,
+  rate: number,
+  channels: 1 | 2 = 2,
+  progress: Rendering = () => {},
+): Samples[] | undefined => played(notes, seconds + RINGS, rate, channels, progress);
+
+function played(
+  all: readonly Sounding[],
+  seconds: Seconds,
+  rate: number,
+  channels: 1 | 2,
+  progress: Rendering,
+): Samples[] | undefined {
+  const length = Math.ceil(seconds * rate);
   const out = Array.from({ length: channels }, () => new Float32Array(length));
   const voices = new Voices(rate);
-  const all = timed(score);
-  for (const [n, { note, at, until }] of all.entries()) {
+  for (const [n, { voice, pitch, level, at, until }] of all.entries()) {
     if (n % 200 === 0 && progress(n / all.length) === true) return undefined;
-    const sound = voices.sound(note.voice, note.pitch, isDrum(note.voice) ? 0 : until - at);
+    const sound = voices.sound(voice, pitch, isDrum(voice) ? 0 : until - at);
     const from = Math.round(at * rate);
-    const place = PLACE[note.voice] ?? 0;
+    const place = PLACE[voice] ?? 0;
     out.forEach((channel, c) => {
       const side = channels === 1 ? 1 : 1 + 0.6 * place * (c === 0 ? -1 : 1);
-      mix(channel, sound, from, note.level * side);
+      mix(channel, sound, from, level * side);
     });
   }
-  const peak = out.reduce((most, c) => c.reduce((m, s) => Math.max(m, Math.abs(s)), most), 0);
-  if (peak > 0) for (const c of out) for (let i = 0; i < c.length; i++) c[i] = ((c[i] ?? 0) * PEAK) / peak;
+  levelled(out);
   progress(1);
   return out;
+}
+
+/** As loud as may be without being cut off. */
+function levelled(out: readonly Samples[]): void {
+  const peak = out.reduce((most, c) => c.reduce((m, s) => Math.max(m, Math.abs(s)), most), 0);
+  if (peak > 0) for (const c of out) for (let i = 0; i < c.length; i++) c[i] = ((c[i] ?? 0) * PEAK) / peak;
 }
 
 /** Adds a sound into a channel. Loops stay plain: this is where a render spends its time. */

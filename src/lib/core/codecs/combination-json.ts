@@ -14,14 +14,14 @@ import {
 } from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
-export const COMBINATION_VERSION = 4;
+export const COMBINATION_VERSION = 5;
 
 const { figures, versions } = fileSchema.shape;
 const combinationInFile = combinationFields
   .extend({ own: z.array(figures.element).max(64) })
   .refine(uniqueKeys, KEYS_DIFFER);
 
-/** Combinations with every figure they use, so that the file is whole by itself. Version 4. */
+/** Combinations with every figure they use, so that the file is whole by itself. Version 5. */
 export const combinationFileSchema = z
   .object({
     format: z.literal(COMBINATION_FORMAT),
@@ -86,7 +86,8 @@ export function combinationsIn(file: unknown): Result<CombinationFile, FileError
 
 /**
  * One step from a version to the next. 1 to 2: notation 2. 2 to 3: figures may have a dance of one's own; nothing older
- * changes. 3 to 4: tempo changes stand on beats of the music, as marks do.
+ * changes. 3 to 4: tempo changes stand on beats of the music, as marks do. 4 to 5: a
+ * combination may be laid on a song; nothing older changes.
  */
 const LIFTS: readonly ((file: Record<string, unknown>) => Record<string, unknown>)[] = [
   (file) => ({
@@ -97,6 +98,7 @@ const LIFTS: readonly ((file: Record<string, unknown>) => Record<string, unknown
   }),
   (file) => file,
   (file) => ({ ...file, combinations: eachOf(file.combinations, tempoInMusic) }),
+  (file) => file,
 ];
 
 function lifted(file: unknown, version: unknown): unknown {

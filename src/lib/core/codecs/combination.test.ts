@@ -140,6 +140,10 @@ describe('combination file', () => {
       marks: [29],
     });
   });
+  it('version 5 may be laid on a song, and is read for ever', () => {
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v5.combination.json', 'utf8'));
+    expect(read.ok && read.value.combinations[0]?.song).toEqual({ id: 'quay', beat: 32 });
+  });
 
   const broken = (change: (c: Record<string, unknown>) => unknown): string => {
     const raw = JSON.parse(writeCombinations(file)) as { combinations: Record<string, unknown>[] };

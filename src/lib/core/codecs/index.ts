@@ -5,3 +5,5 @@ export * from './json';
 export * from './text';
 export * from './svg';
 export * from './vtt';
+export * from './map-csv';
+export * from './map-midi';

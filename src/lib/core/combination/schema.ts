@@ -56,6 +56,11 @@ export const combinationFields = z
     loop: z.boolean(),
     parts: z.array(partSchema).max(256),
     own: z.array(figureSchema).max(64),
+    /** The song it is laid on, and which of its beats (an index) is beat 1 of the music here. */
+    song: z
+      .object({ id: z.string().min(1).max(64), beat: z.int().min(0).max(20_000) })
+      .strict()
+      .optional(),
   })
   .strict();
 
@@ -76,11 +81,12 @@ export type Part = Readonly<
 >;
 type Loose = z.infer<typeof combinationSchema>;
 export type Combination = Readonly<
-  Omit<Loose, 'parts' | 'own' | 'tempo' | 'marks'> & {
+  Omit<Loose, 'parts' | 'own' | 'tempo' | 'marks' | 'song'> & {
     tempo: readonly { readonly beat: number; readonly bpm: number }[];
     marks: readonly number[];
     parts: readonly Part[];
     own: readonly Figure[];
+    song?: { readonly id: string; readonly beat: number } | undefined;
   }
 >;
 

@@ -20,7 +20,7 @@ export const combinationKind: Kind<'combination'> = {
   id: 'combination',
   table: 'combinations',
   version: COMBINATION_VERSION,
-  lifts: [combinationFirst, (doc) => doc, tempoInMusic],
+  lifts: [combinationFirst, (doc) => doc, tempoInMusic, (doc) => doc],
   schema: combinationSchema,
   refs: (c) => {
     const own = new Set(c.own.map((f) => f.id));
@@ -28,6 +28,7 @@ export const combinationKind: Kind<'combination'> = {
     return [
       ...figures.map((id): Ref => ({ kind: 'figure', id })),
       ...c.own.flatMap((f) => figureKind.refs(f)),
+      ...(c.song ? [{ kind: 'song', id: c.song.id } as const] : []),
     ];
   },
   renamed: (c, to) => {
@@ -36,6 +37,7 @@ export const combinationKind: Kind<'combination'> = {
     return {
       ...c,
       id: to({ kind: 'combination', id: c.id }),
+      ...(c.song ? { song: { ...c.song, id: to({ kind: 'song', id: c.song.id }) } } : {}),
       parts: c.parts.map((p) => partRenamed(p, now)),
       own: c.own.map(
         (f) =>

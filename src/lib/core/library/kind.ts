@@ -3,12 +3,16 @@ import type { Result } from '../base';
 import type { FileError } from '../codecs';
 import type { Combination } from '../combination';
 import type { Kept, OwnDance } from '../figure';
+import type { PracticeResult } from '../practice';
+import type { Song } from '../song';
 
 /** What is kept of each kind. A new kind of document is a line here and an entry in the registry. */
 export interface Docs {
   readonly figure: Kept;
   readonly combination: Combination;
   readonly dance: OwnDance;
+  readonly song: Song;
+  readonly result: PracticeResult;
 }
 export type KindId = keyof Docs;
 
@@ -54,6 +58,8 @@ export interface Kind<K extends KindId> {
   readonly standsOn: (doc: Docs[K]) => string | undefined;
   /** Documents of other kinds it carries a copy of. */
   readonly brings: (doc: Docs[K]) => readonly { readonly kind: KindId; readonly doc: Docs[KindId] }[];
+  /** Keys of the files it needs, which are kept beside the documents. */
+  readonly media?: (doc: Docs[K]) => readonly string[];
   readonly nameOf: (doc: Docs[K]) => string | undefined;
   readonly named: (doc: Docs[K], name: string) => Docs[K];
   /** Where it is opened; undefined for one without a screen of its own. */

@@ -3,7 +3,7 @@ import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { unzipSync, zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { demoCombinations, demoKept } from '$lib/demo';
+import { demoCombinations, demoKept, demoResults, demoSongs } from '$lib/demo';
 import { jsonEnds } from '../codecs/json-place';
 import { newCombination } from '../combination';
 import { newDance, newFigure, withDance, type Kept } from '../figure';
@@ -33,6 +33,8 @@ const DOCS: { readonly [K in KindId]: readonly Docs[K][] } = {
     { ...newCombination('gap'), parts: [{ key: 'a', figure: 'gone', times: 2 }] },
   ],
   dance: [reel],
+  song: demoSongs(),
+  result: demoResults(1e12),
 };
 const each = KIND_IDS.map((kind) => [kind] as const);
 const never = () => 'never';
@@ -192,7 +194,9 @@ describe('a backup', () => {
       'figures.json',
       'manifest.json',
       'media/song.ogg',
+      'results.json',
       'settings.json',
+      'songs.json',
       'unreadable.json',
     ]);
     expect(JSON.parse(new TextDecoder().decode(files['manifest.json']))).toMatchObject({

@@ -2,13 +2,17 @@ import { fail, ok, type Result } from '../base';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
 import { figureKind } from './figure-kind';
+import { resultKind } from './result-kind';
+import { songKind } from './song-kind';
 import type { Bundle, Docs, Kind, KindId, Ref } from './kind';
 
 /** Every kind of document there is. Those a document may name come before it. */
 export const KINDS: { readonly [K in KindId]: Kind<K> } = {
   dance: danceKind,
   figure: figureKind,
+  song: songKind,
   combination: combinationKind,
+  result: resultKind,
 };
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[];
 export type AnyDoc = Docs[KindId];

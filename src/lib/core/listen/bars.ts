@@ -10,6 +10,8 @@ export interface Meter {
   readonly one: number;
   readonly pattern: Pattern;
   readonly score: number;
+  /** How much of each band the pattern explains: 0 where it is only noise to it. */
+  readonly trust: readonly number[];
 }
 
 /** What happens at every half beat, by band, and how much the harmony changes at every beat. */
@@ -21,9 +23,9 @@ export interface AtBeats {
 
 /** What each band says about where the bar begins, and the harmony. Our choice. */
 const WEIGHTS = [1, 0.6, 0.8] as const;
-const HARMONY = 0.45;
+const HARMONY = 1.5;
 /** A tempo outside of what a pattern is played at, per octave. */
-const OUT_OF_RANGE = 3;
+const OUT_OF_RANGE = 2;
 
 export function onsetBands(heard: Heard): Float32Array[] {
   return heard.onsets.map((o) => standardised(o));
@@ -81,8 +83,11 @@ export function meterOf(beats: readonly number[], at: AtBeats): Meter {
   const tempo = medianTempo(beats);
   for (const pattern of PATTERNS)
     for (let one = 0; one < pattern.bar; one++) {
-      const score = fit(pattern, one, at) - OUT_OF_RANGE * outside(tempo, pattern.range);
-      if (!best || score > best.score) best = { beats, bar: pattern.bar, one, pattern, score };
+      const { bands, harmony } = fit(pattern, one, at);
+      const heard = bands.reduce((s, r, b) => s + (WEIGHTS[b] as number) * r, HARMONY * harmony);
+      const score = heard - OUT_OF_RANGE * outside(tempo, pattern.range);
+      const trust = bands.map((r) => Math.sqrt(Math.max(0, r)));
+      if (!best || score > best.score) best = { beats, bar: pattern.bar, one, pattern, score, trust };
     }
   return best as Meter;
 }
@@ -98,40 +103,34 @@ function medianTempo(beats: readonly number[]): number {
 const outside = (bpm: number, [low, high]: readonly [number, number]): number =>
   Math.max(0, Math.log2(low / bpm), Math.log2(bpm / high));
 
-/** Correlation of what is played in a bar, on average, with a pattern; weighed over the bands. */
-function fit(p: Pattern, one: number, { halves, harmony }: AtBeats): number {
-  const length = 2 * p.bar;
+/**
+ * How much of what is played a pattern explains, by band, and of the changes of harmony: correlations over every half
+ * beat, so that what is different from bar to bar counts against it.
+ */
+function fit(p: Pattern, one: number, { halves, harmony }: AtBeats): { bands: number[]; harmony: number } {
   const n = harmony.length;
-  let [score, weight] = [0, 0];
-  for (let b = 0; b < 3; b++) {
-    const mean = new Float64Array(length);
-    const count = new Float64Array(length);
-    for (let h = 0; h < 2 * n; h++) {
-      const place = (((h - 2 * one) % length) + length) % length;
-      mean[place] = (mean[place] as number) + (halves[Math.floor(h / 2) * 6 + (h % 2) * 3 + b] as number);
-      count[place] = (count[place] as number) + 1;
-    }
-    for (let i = 0; i < length; i++) mean[i] = (mean[i] as number) / Math.max(1, count[i] as number);
-    score += (WEIGHTS[b] as number) * correlation(mean, p.bands[b] as readonly number[]);
-    weight += WEIGHTS[b] as number;
-  }
-  let [here, there] = [0, 0];
-  for (let i = 0; i < n; i++) {
-    if ((((i - one - p.harmony) % p.bar) + p.bar) % p.bar === 0) here += harmony[i] as number;
-    else there += harmony[i] as number;
-  }
-  return score / weight + (HARMONY * (here - there / (p.bar - 1))) / (n / p.bar);
+  const length = 2 * p.bar;
+  const place = (h: number): number => (((h - 2 * one) % length) + length) % length;
+  const bands = p.bands.map((shape, b) =>
+    explained(
+      2 * n,
+      (h) => halves[(h >> 1) * 6 + (h & 1) * 3 + b] as number,
+      (h) => shape[place(h)] as number,
+    ),
+  );
+  const changes = (i: number): number => (place(2 * i) === 2 * p.harmony ? 1 : 0);
+  return { bands, harmony: explained(n, (i) => harmony[i] as number, changes) };
 }
 
-function correlation(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  const n = a.length;
-  let [ma, mb] = [0, 0];
-  for (let i = 0; i < n; i++) [ma, mb] = [ma + (a[i] as number) / n, mb + (b[i] as number) / n];
-  let [ab, aa, bb] = [0, 1e-9, 1e-9];
+/** The correlation of two series, squared, with its sign. */
+function explained(n: number, a: (i: number) => number, b: (i: number) => number): number {
+  let [sa, sb, saa, sbb, sab] = [0, 0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
-    const [x, y] = [(a[i] as number) - ma, (b[i] as number) - mb];
-    [ab, aa, bb] = [ab + x * y, aa + x * x, bb + y * y];
+    const [x, y] = [a(i), b(i)];
+    [sa, sb, saa, sbb, sab] = [sa + x, sb + y, saa + x * x, sbb + y * y, sab + x * y];
   }
-  const r = ab / Math.sqrt(aa * bb);
+  const spread = (saa - (sa * sa) / n) * (sbb - (sb * sb) / n);
+  if (spread <= 1e-9) return 0;
+  const r = (sab - (sa * sb) / n) / Math.sqrt(spread);
   return r * Math.abs(r);
 }

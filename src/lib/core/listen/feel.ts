@@ -1,4 +1,4 @@
-import { claveOnsets, CLAVE_EIGHTHS, type HeardClave } from '../music';
+import { CLAVE_EIGHTHS, claveOnsets, countedAt, type HeardClave, type SongMap } from '../music';
 import { HOP, type Heard } from './spectrum';
 import { standardised } from './pulse';
 
@@ -39,16 +39,20 @@ export function swingOf(heard: Heard, beats: readonly number[]): number {
 const CLEAR = 0.15;
 
 /**
- * Which clave is struck and which of its sides comes first, counted from the 1 of an eight: strokes of all eighths of
- * two bars against each. Undefined where none stands out.
+ * Which clave is struck and which of its sides comes first in an eight: strokes of all eighths of two bars of four
+ * against each. Undefined where none stands out.
  */
-export function claveIn(heard: Heard, beats: readonly number[], one: number): HeardClave | undefined {
+export function claveIn(
+  heard: Heard,
+  map: Pick<SongMap, 'beats' | 'bar' | 'ones' | 'phrase' | 'phrases'>,
+): HeardClave | undefined {
+  const { beats } = map;
   const band = standardised(heard.onsets[2]);
   const sum = new Float64Array(CLAVE_EIGHTHS);
   for (let i = 0; i + 1 < beats.length; i++) {
     const [at, step] = [beats[i] as number, (beats[i + 1] as number) - (beats[i] as number)];
     for (const half of [0, 1]) {
-      const place = ((((i - one) * 2 + half) % CLAVE_EIGHTHS) + CLAVE_EIGHTHS) % CLAVE_EIGHTHS;
+      const place = (countedAt(map, i).count - 1) * 2 + half;
       const t = Math.round((at + (half * step) / 2) / HOP);
       sum[place] = (sum[place] as number) + Math.max(band[t - 1] ?? 0, band[t] ?? 0, band[t + 1] ?? 0);
     }

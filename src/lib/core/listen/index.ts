@@ -70,7 +70,10 @@ function described(
   const { beats } = meter;
   const { ones, phrase, phrases, bars } = phrasing(heard, meter, at);
   const bpm = tempo(beats);
-  const clave = best.pattern.name === 'tumbao' ? claveIn(heard, beats, ones[0] ?? 0) : undefined;
+  const clave =
+    best.pattern.name === 'tumbao'
+      ? claveIn(heard, { beats, bar: best.bar as Bar, ones, phrase, phrases })
+      : undefined;
   const map: SongMap = {
     beats,
     bar: best.bar as Bar,

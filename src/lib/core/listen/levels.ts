@@ -8,7 +8,7 @@ import { HOP, type Heard, type Progress } from './spectrum';
 const SHORTEST = 23;
 const LONGEST = 56;
 /** Pulses that go together with another as 2 to 3 or 3 to 4 are easily taken for it. */
-const RELATED = [2 / 3, 3 / 2, 3 / 4, 4 / 3] as const;
+const RELATED = [1 / 2, 2, 2 / 3, 3 / 2, 3 / 4, 4 / 3] as const;
 /** A related pulse is tried where it is at least this strong against the strongest. */
 const STRONG = 0.3;
 /** Beats a minute that are offered. */

@@ -7,6 +7,7 @@ import type { Heard } from './spectrum';
  * cymbals this rare; what is between them may be a voice that counts on. Our choice.
  */
 const QUIETER = 10;
+const QUIETER_ALL = 13;
 const FEWER = 0.35;
 /** Beats on each side that say what is usual. */
 const AROUND = 16;
@@ -54,11 +55,13 @@ function stillness(
   i: number,
 ): number {
   const [from, to] = [Math.max(0, i - AROUND), Math.min(rises.length, i + AROUND + 1)];
-  const few = (rises[i] as number) / (middle(rises.slice(from, to)) + 1e-6);
-  const below = (l: readonly number[]): number => middle(l.slice(from, to)) - (l[i] as number);
-  const quiet = Math.min(below(bass), below(all));
+  const few = (rises[i] as number) / (usual(rises.slice(from, to)) + 1e-6);
+  const below = (l: readonly number[]): number => usual(l.slice(from, to)) - (l[i] as number);
+  const quiet = Math.min(below(bass), below(all) - QUIETER_ALL + QUIETER);
   if (few > FEWER || quiet < QUIETER) return 0;
   return 0.5 + 0.25 * (1 - few / FEWER) + 0.25 * Math.min(1, (quiet - QUIETER) / 20);
 }
 
-const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
+/** What most reach: in a waltz the bass is played once a bar. */
+const usual = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(0.7 * list.length)] ?? 0;

@@ -22,7 +22,7 @@ export interface BarHeard {
 }
 
 /** Bars of evidence it takes before counting begins anew. Our choice. */
-const BARS_TO_JUMP = 8;
+const BARS_TO_JUMP = 5;
 /** What a bar that is clearly right says at least, against the next best. */
 const CLEAR_BAR = 1.5;
 
@@ -56,7 +56,7 @@ export function phases(meter: Meter, at: AtBeats): number[] {
 }
 
 /** How well each beat would do as the place `p` of the bar. */
-function placeFit({ pattern, beats }: Meter, { halves, harmony }: AtBeats, p: number): number[] {
+function placeFit({ pattern, beats, trust }: Meter, { halves, harmony }: AtBeats, p: number): number[] {
   const shapes = pattern.bands.map(standard);
   return beats.map((_, i) => {
     let sum =
@@ -64,7 +64,7 @@ function placeFit({ pattern, beats }: Meter, { halves, harmony }: AtBeats, p: nu
         ? 0.8 * (harmony[i] as number)
         : (-0.8 * (harmony[i] as number)) / (pattern.bar - 1);
     shapes.forEach((shape, b) => {
-      const weight = b === 0 ? 0.5 : 0.3;
+      const weight = (b === 0 ? 0.5 : 0.3) * (trust[b] as number);
       sum += weight * (shape[2 * p] as number) * (halves[i * 6 + b] as number);
       sum += weight * (shape[2 * p + 1] as number) * (halves[i * 6 + 3 + b] as number);
     });

@@ -159,7 +159,7 @@ function chromaOf(sound: Float32Array, rate: number, frames: number): Float32Arr
     const power = fft(sound, Math.round(i * CHROMA_EVERY * HOP * rate) - CHROMA_WINDOW / 2);
     let sum = 1e-9;
     for (let k = low; k <= high; k++) {
-      const level = Math.sqrt(power[k] as number);
+      const level = (power[k] as number) ** 0.25;
       const at = 12 * i + (pitch[k] as number);
       out[at] = (out[at] as number) + level;
       sum += level;

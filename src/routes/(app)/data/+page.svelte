@@ -1,7 +1,7 @@
 <script lang="ts">
   import { TURN_SCHOOLS, TURN_SCHOOL_NAMES } from '$lib/core/vocabulary';
   import { onMount, tick } from 'svelte';
-  import type { KindId } from '$lib/core/library';
+  import { KIND_IDS, type KindId } from '$lib/core/library';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { countKept, loadTroubled, type Troubled } from '$lib/storage';
@@ -13,7 +13,8 @@
   import DanceList from '$lib/views/dances/DanceList.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
-  let counts: Readonly<Record<KindId, number>> = $state.raw({ figure: 0, combination: 0, dance: 0 });
+  const none = Object.fromEntries(KIND_IDS.map((k) => [k, 0])) as Record<KindId, number>;
+  let counts: Readonly<Record<KindId, number>> = $state.raw(none);
   let troubled: readonly Troubled[] = $state.raw([]);
   let said = $state('');
 

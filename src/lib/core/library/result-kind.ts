@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { fail, ok } from '../base';
+import { firstIssue } from '../codecs/json';
+import { resultSchema, type PracticeResult } from '../practice';
+import type { Kind, Ref } from './kind';
+
+const RESULTS_FORMAT = 'brisk-partner/results';
+/** A file of practice results. Version 1. */
+export const resultsFileSchema = z
+  .object({
+    format: z.literal(RESULTS_FORMAT),
+    version: z.literal(1),
+    results: z.array(resultSchema).max(100_000),
+  })
+  .strict();
+
+export const resultKind: Kind<'result'> = {
+  id: 'result',
+  table: 'results',
+  version: 1,
+  lifts: [],
+  schema: resultSchema,
+  refs: (r) => (r.figure ? [{ kind: 'figure', id: r.figure } satisfies Ref] : []),
+  renamed: (r, to) => ({
+    ...r,
+    id: to({ kind: 'result', id: r.id }),
+    ...(r.figure ? { figure: to({ kind: 'figure', id: r.figure }) } : {}),
+  }),
+  standsOn: () => undefined,
+  brings: () => [],
+  nameOf: (r) => r.name,
+  named: (r, name) => ({ ...r, name: name.slice(0, 120) }),
+  path: () => undefined,
+  list: '/results',
+  file: {
+    format: RESULTS_FORMAT,
+    extension: '.results.json',
+    jsonSchema: () => z.toJSONSchema(resultsFileSchema, { target: 'draft-2020-12' }),
+    write: (results) => JSON.stringify({ format: RESULTS_FORMAT, version: 1, results }, null, 1) + '\n',
+    read: (json) => {
+      const read = resultsFileSchema.safeParse(json);
+      return read.success
+        ? ok({ result: read.data.results as readonly PracticeResult[] })
+        : fail(firstIssue(read.error.issues, json));
+    },
+  },
+};

@@ -1,0 +1,3 @@
+export * from './schema';
+export * from './suits';
+export * from './laid';

@@ -1,0 +1,79 @@
+import type { Beats } from '../base';
+import {
+  PHRASES,
+  hits,
+  planOf,
+  type Combination,
+  type Hit,
+  type Phrase,
+  type Plan,
+  type Repertoire,
+} from '../combination';
+import { tempoChanges, type SongMap } from '../music';
+
+/** Beats of a song a combination can tell of. */
+const MOST_BEATS = 4096;
+
+/** What a combination takes from a song: tempo, phrase, breaks, and where its first 1 falls. */
+export type Laid = Pick<Combination, 'tempo' | 'phrase' | 'marks' | 'start' | 'song'>;
+
+/**
+ * A combination laid on a song. Its music is counted from the song's beat `from` (an index; usually the 1 of a phrase),
+ * and its first 1 falls `start` beats into that.
+ * @example laidOn({ id: 's1', map }, 0).start // 1
+ */
+export function laidOn(
+  song: { readonly id: string; readonly map: SongMap },
+  from: number,
+  start: Beats = 1,
+): Laid {
+  const { map } = song;
+  const tempo = tempoChanges(map.beats, from).filter((t) => t.beat <= MOST_BEATS);
+  const marks = map.marks.map((m) => m.beat - from + 1).filter((b) => b >= 1 && b <= MOST_BEATS);
+  const phrase = (PHRASES as readonly number[]).includes(map.phrase)
+    ? (map.phrase as Phrase)
+    : map.bar === 3
+      ? 24
+      : 32;
+  return {
+    tempo,
+    phrase,
+    marks: [...new Set(marks)].slice(0, 256),
+    start,
+    song: { id: song.id, beat: from },
+  };
+}
+
+/** A way to meet the breaks of the music: the first 1 on another beat. */
+export interface StartWay {
+  readonly start: Beats;
+  /** Beats later (or earlier, negative) than now. */
+  readonly by: Beats;
+  readonly met: number;
+  readonly of: number;
+  /** The first 1 falls on a 1 of the music, on a bar, or elsewhere. */
+  readonly on: 'eight' | 'bar' | 'off';
+}
+
+/**
+ * Where else in its phrase a combination could begin so that it meets more breaks: the best first; of those that meet as
+ * many, on a 1 before on a bar before elsewhere, then the nearest. All of them are tried.
+ */
+export function startWays(c: Combination, repertoire: Repertoire, bar: number, eight: number): StartWay[] {
+  const ways: StartWay[] = [];
+  for (let start = 1; start <= c.phrase; start++) {
+    const met = hits(planOf({ ...c, start }, repertoire));
+    const on = (start - 1) % eight === 0 ? 'eight' : (start - 1) % bar === 0 ? 'bar' : 'off';
+    ways.push({ start, by: start - c.start, met: count(met), of: met.length, on });
+  }
+  const rank = { eight: 0, bar: 1, off: 2 };
+  return ways.sort((a, b) => b.met - a.met || rank[a.on] - rank[b.on] || Math.abs(a.by) - Math.abs(b.by));
+}
+
+const count = (list: readonly Hit[]): number => list.filter((h) => h.pass !== undefined).length;
+
+/** Breaks a plan meets, of those within it. */
+export const metIn = (p: Plan): { readonly met: number; readonly of: number } => {
+  const list = hits(p);
+  return { met: count(list), of: list.length };
+};

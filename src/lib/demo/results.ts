@@ -1,0 +1,42 @@
+import { seeded } from '$lib/core/base';
+import type { PracticeResult, Tap } from '$lib/core/practice';
+
+const DAY = 24 * 60 * 60 * 1000;
+/** Steps of a six-count basic with two triples, in ticks: rock step, triple, triple. */
+const STEPS = [0, 12, 24, 32, 36, 48, 56, 60];
+const ROUNDS = 6;
+
+/** An invented fortnight of tapping along: early and uneven at first, steadier every day. */
+export function demoResults(now: number): readonly PracticeResult[] {
+  return Array.from({ length: 10 }, (_, day): PracticeResult => {
+    const random = seeded(700 + day);
+    const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    const spread = 0.055 - 0.0035 * day;
+    const early = -0.085 + 0.005 * day;
+    const taps: Tap[] = [];
+    for (let round = 0; round < ROUNDS; round++)
+      STEPS.forEach((step, i) => {
+        if (random() < 0.05 - 0.004 * day) return;
+        // The third triple step is rushed: it lies two thirds into the beat.
+        const late = early + spread * normal() + (step % 12 === 8 ? -0.02 : 0);
+        const wrong = random() < 0.04 - 0.004 * day;
+        taps.push({
+          step,
+          round,
+          late: Math.round(late * 1e4) / 1e4 + 0,
+          foot: (i % 2 === 0) !== wrong ? 'L' : 'R',
+          wrong,
+        });
+      });
+    return {
+      id: `demo-result-${day}`,
+      name: 'Basic with triples',
+      at: Math.round(now - (13 - day * 1.4) * DAY),
+      role: day % 3 === 2 ? 'follower' : 'leader',
+      to: day < 4 ? 'click' : 'band',
+      bpm: 120 + 4 * day,
+      steps: STEPS.length * ROUNDS,
+      taps,
+    };
+  });
+}
