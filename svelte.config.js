@@ -19,7 +19,8 @@ export default {
       mode: 'auto',
       directives: {
         'default-src': ['self'],
-        'script-src': ['self'],
+        // WebAssembly: the stretcher that changes tempo and leaves pitch.
+        'script-src': ['self', 'wasm-unsafe-eval'],
         'worker-src': ['self', 'blob:'],
         'style-src': ['self', 'unsafe-inline'],
         'img-src': ['self', 'data:', 'blob:'],

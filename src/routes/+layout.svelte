@@ -17,6 +17,7 @@
     { href: '/figures', name: 'Figures' },
     { href: '/arms', name: 'Arms' },
     { href: '/combinations', name: 'Combinations' },
+    { href: '/songs', name: 'Songs' },
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];

@@ -7,3 +7,4 @@ export * from './trunk';
 export * from './versions';
 export * from './combinations';
 export { list } from './words';
+export * from './songs';

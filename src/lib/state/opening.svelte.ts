@@ -4,6 +4,7 @@ import { untrack } from 'svelte';
 import { same } from '$lib/core/base';
 import { Repertoire, type Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
+import type { Song } from '$lib/core/song/schema';
 import type { KindId } from '$lib/core/library';
 import { KIND_WORDS } from '$lib/messages';
 import {
@@ -11,12 +12,14 @@ import {
   figureShelf,
   loadAll,
   openStored,
+  songShelf,
   parentsOf,
   type Database,
   type FigureRow,
   type Opened,
   type OpenedCombination,
   type OpenedFigure,
+  type OpenedSong,
   type Shelf,
 } from '$lib/storage';
 import type { ComposeFinder } from '$lib/workers/compose-finder';
@@ -24,6 +27,7 @@ import type { FixFinder } from '$lib/workers/fix-finder';
 import { app } from './app.svelte';
 import { Board, type Stock } from './board.svelte';
 import { Desk } from './desk.svelte';
+import type { SongDesk } from './song-desk.svelte';
 import { Saver, written } from './saver.svelte';
 import { SESSION, liveSessions } from './session';
 
@@ -149,6 +153,19 @@ export const openBoard = (id: string, finder: ComposeFinder): OpenBoard =>
         replace: (board, c) => board.replace(c),
         opened: () => {},
         watch: (board, db) => watchFigures(db, board),
+      }),
+  );
+
+export type OpenSong = OpenDocument<'song', Song, OpenedSong, SongDesk>;
+export const openSong = (id: string, make: (song: Song) => SongDesk): OpenSong =>
+  untrack(
+    () =>
+      new OpenDocument(id, {
+        shelf: songShelf,
+        model: (song) => Promise.resolve(make(song)),
+        onchange: (desk, save) => (desk.onchange = save),
+        replace: (desk, song) => desk.replace(song),
+        opened: () => {},
       }),
   );
 

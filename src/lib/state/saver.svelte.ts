@@ -2,6 +2,7 @@ import { liveQuery } from 'dexie';
 import { same } from '$lib/core/base';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
+import type { Song } from '$lib/core/song/schema';
 import { kindOf, type Docs, type KindId } from '$lib/core/library';
 import {
   acting,
@@ -18,6 +19,7 @@ import {
   type Opened,
   type OpenedCombination,
   type OpenedFigure,
+  type OpenedSong,
   type SaveError,
   type Shelf,
   type Stamp,
@@ -345,3 +347,4 @@ function sourceKept<D, R extends Opened<D>>(saved: R, opened: R): R {
 /** A saver of figures, and what its screens take. */
 export type FigureSaver = Saver<'figure', Figure, OpenedFigure>;
 export type CombinationSaver = Saver<'combination', Combination, OpenedCombination>;
+export type SongSaver = Saver<'song', Song, OpenedSong>;

@@ -1,5 +1,5 @@
 import { combinationSchema, type Combination } from '$lib/core/combination';
-import { songSchema, type Song } from '$lib/core/song';
+import { songSchema, type Song } from '$lib/core/song/schema';
 import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
 import type { Docs, KindId } from '$lib/core/library';
 import type { z } from 'zod';

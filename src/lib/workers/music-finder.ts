@@ -1,4 +1,4 @@
-import type { MidiNote } from '$lib/core/codecs';
+import type { MidiNote } from '$lib/core/codecs/map-midi';
 import type { Recipe, Samples } from '$lib/core/band';
 import type { Listened } from '$lib/core/listen';
 import { Latest, type Port } from './latest';

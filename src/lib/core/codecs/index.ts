@@ -5,5 +5,3 @@ export * from './json';
 export * from './text';
 export * from './svg';
 export * from './vtt';
-export * from './map-csv';
-export * from './map-midi';

@@ -3,7 +3,8 @@ import { parse as parseCsv } from 'csv-parse/sync';
 import { parseMidi } from 'midi-file';
 import { describe, expect, it } from 'vitest';
 import { STYLES, recipeOf, scoreOf } from '../band';
-import { beatsCsv, mapFromCsv, mapFromMidi, midiOf } from './index';
+import { beatsCsv, mapFromCsv } from './map-csv';
+import { mapFromMidi, midiOf } from './map-midi';
 
 const { Midi } = midi;
 

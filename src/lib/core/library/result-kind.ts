@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fail, ok } from '../base';
 import { firstIssue } from '../codecs/json';
-import { resultSchema, type PracticeResult } from '../practice';
+import { resultSchema, type PracticeResult } from '../practice/schema';
 import type { Kind, Ref } from './kind';
 
 const RESULTS_FORMAT = 'brisk-partner/results';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fail, ok } from '../base';
 import { firstIssue } from '../codecs/json';
-import { mediaOf, songSchema, type Song } from '../song';
+import { mediaOf, songSchema, type Song } from '../song/schema';
 import type { Kind } from './kind';
 
 const SONGS_FORMAT = 'brisk-partner/songs';

@@ -1,2 +1,4 @@
 export * from './schema';
 export * from './taps';
+export * from './cues';
+export * from './timeline';

@@ -1,3 +1,4 @@
+export * from './band-song';
 export * from './schema';
 export * from './suits';
 export * from './laid';

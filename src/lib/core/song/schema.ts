@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Bpm, Seconds } from '../base';
-import { recipeSchema, scoreOf, type Recipe } from '../band';
+import { recipeSchema, type Recipe } from '../band/recipe';
 import { songMapSchema, tempoOf, type SongMap } from '../music';
 
 /** A file kept beside the documents: its key in the store and in a backup, and what it was called. */
@@ -44,21 +44,6 @@ export interface Song {
 /** The file a song sounds from, by its key; the band needs none. */
 export const mediaOf = ({ source }: Song): string | undefined =>
   source.type === 'band' ? undefined : source.media;
-
-/** A song the band plays. @example bandSong('s1', 'Quay blues', recipeOf('swing')).map?.bar // 4 */
-export function bandSong(id: string, name: string, recipe: Recipe, notes = ''): Song {
-  const { map, seconds } = scoreOf(recipe);
-  const beats = map.beats.map((b) => Math.round(b * 1e4) / 1e4);
-  return {
-    id,
-    name,
-    by: '',
-    notes,
-    length: Math.round(seconds * 1000) / 1000,
-    source: { type: 'band', recipe },
-    map: { ...map, beats },
-  };
-}
 
 /** Beats a minute of a song that has been heard. */
 export const songTempo = (s: Song): Bpm | undefined => s.map && tempoOf(s.map);

@@ -1,0 +1,54 @@
+import type { StyleId } from '$lib/core/band';
+import type { SongMap } from '$lib/core/music';
+import type { Song } from '$lib/core/song/schema';
+import type { Suit } from '$lib/core/song/suits';
+
+export const STYLE_WORDS: Readonly<Record<StyleId, string>> = {
+  swing: 'swing',
+  salsa: 'salsa',
+  tango: 'tango',
+  waltz: 'waltz',
+  foxtrot: 'foxtrot',
+  groove: 'practice groove',
+};
+
+/** How the halves of a beat lie. @example feelText({ bar: 4, swing: 2 }) // 'swung, 2 to 1' */
+export function feelText(m: Pick<SongMap, 'bar' | 'swing'>): string {
+  const bars = m.bar === 3 ? 'bars of three, ' : m.bar === 2 ? 'bars of two, ' : '';
+  if (m.swing < 1.15) return `${bars}straight`;
+  return `${bars}swung, ${Math.round(m.swing * 10) / 10} to 1`;
+}
+
+/** @example clockText(125) // '2:05' */
+export const clockText = (seconds: number): string =>
+  `${Math.floor(Math.round(seconds) / 60)}:${String(Math.round(seconds) % 60).padStart(2, '0')}`;
+
+/** What a song sounds from. */
+export function sourceText({ source }: Song): string {
+  if (source.type === 'band') return `${STYLE_WORDS[source.recipe.style]}, played by the band`;
+  return source.type === 'midi' ? `from ${source.file}` : source.file;
+}
+
+/** Sure, likely, perhaps. @example sureText(0.9) // 'sure' */
+export const sureText = (sure: number): string =>
+  sure >= 0.85 ? 'sure' : sure >= 0.6 ? 'likely' : 'perhaps';
+
+const PACE = { beat: '', half: ', every second beat', double: ', two counts to a beat' } as const;
+
+/** How well a song suits, in words. */
+export function suitText(s: Suit): string {
+  const tempo =
+    s.off === 0
+      ? `${Math.round(s.bpm)} a minute${PACE[s.pace]}`
+      : `${Math.round(s.bpm)} a minute, ${Math.round(100 * s.off)} % outside its range`;
+  const phrase = !s.bars
+    ? 'the bars do not go together'
+    : s.rounds === 1
+      ? 'ends with the phrase'
+      : s.rounds
+        ? `ends with the phrase after ${s.rounds} rounds`
+        : 'drifts against the phrase';
+  const breaks =
+    s.breaks === 0 ? '' : `, meets ${s.met} of ${s.breaks} ${s.breaks === 1 ? 'break' : 'breaks'}`;
+  return `${tempo}; ${phrase}${breaks}`;
+}

@@ -1,0 +1,127 @@
+import type { Accent, SoundCue } from '$lib/core/practice';
+
+/** Where a sound goes to: an input of a mixer. */
+export interface Outlet {
+  readonly context: BaseAudioContext;
+  readonly click: AudioNode;
+  readonly voice: AudioNode;
+}
+
+/** Pitches of a click by its accent, Hz. Our choice: a fifth and an octave apart, so that the 1 is heard without looking. */
+const PITCH: Readonly<Record<Accent, number>> = { eight: 1760, bar: 1320, beat: 880 };
+const STRENGTH: Readonly<Record<Accent, number>> = { eight: 1, bar: 0.75, beat: 0.5 };
+const CLICK = 0.05;
+
+/** A click whose first sample sounds at `when`. */
+export function click(
+  { context, click: out }: Outlet,
+  when: number,
+  accent: Accent,
+): AudioScheduledSourceNode {
+  const source = context.createBufferSource();
+  source.buffer = clickBuffer(context, accent);
+  source.connect(out);
+  source.start(when);
+  return source;
+}
+
+const kept = new WeakMap<BaseAudioContext, Map<string, AudioBuffer>>();
+function clickBuffer(context: BaseAudioContext, accent: Accent): AudioBuffer {
+  return remembered(context, `click ${accent}`, (rate) => {
+    const n = Math.ceil(CLICK * rate);
+    return Float32Array.from({ length: n }, (_, i) => {
+      const t = i / rate;
+      return STRENGTH[accent] * Math.cos(2 * Math.PI * PITCH[accent] * t) * Math.exp(-t / 0.008) * 0.8;
+    });
+  });
+}
+
+/** A bell for changing partners: a struck bar, whose partials are not whole multiples. */
+export function bell({ context, click: out }: Outlet, when: number): AudioScheduledSourceNode {
+  const source = context.createBufferSource();
+  source.buffer = remembered(context, 'bell', (rate) =>
+    Float32Array.from({ length: Math.ceil(1.8 * rate) }, (_, i) => {
+      const t = i / rate;
+      const partial = (f: number, level: number, decay: number) =>
+        level * Math.sin(2 * Math.PI * f * t) * Math.exp(-t / decay);
+      return partial(660, 0.4, 0.7) + partial(1820, 0.2, 0.35) + partial(3560, 0.1, 0.15);
+    }),
+  );
+  source.connect(out);
+  source.start(when);
+  return source;
+}
+
+function remembered(
+  context: BaseAudioContext,
+  key: string,
+  make: (rate: number) => Float32Array<ArrayBuffer>,
+): AudioBuffer {
+  let all = kept.get(context);
+  if (!all) kept.set(context, (all = new Map()));
+  let buffer = all.get(key);
+  if (!buffer) {
+    const samples = make(context.sampleRate);
+    buffer = context.createBuffer(1, samples.length, context.sampleRate);
+    buffer.copyToChannel(samples, 0);
+    all.set(key, buffer);
+  }
+  return buffer;
+}
+
+/** Which of the two recorded voices counts. */
+export const VOICES = ['low', 'high'] as const;
+export type VoiceId = (typeof VOICES)[number];
+
+/** Words that are recorded, fetched and decoded when they are first needed. */
+export class Clips {
+  readonly #clips = new Map<string, Promise<AudioBuffer | undefined>>();
+  readonly #ready = new Map<string, AudioBuffer>();
+
+  /** Fetches words, so that they can be said at once. */
+  async prepare(context: BaseAudioContext, voice: VoiceId, words: Iterable<string>): Promise<void> {
+    await Promise.all([...new Set(words)].map((w) => this.#get(context, voice, w)));
+  }
+
+  /** Says a word that has been prepared; nothing where it has not. Its beginning sounds at `when`. */
+  say(
+    { context, voice: out }: Outlet,
+    when: number,
+    voice: VoiceId,
+    word: string,
+  ): AudioScheduledSourceNode | undefined {
+    const buffer = this.#ready.get(`${voice}/${word}`);
+    if (!buffer) {
+      void this.#get(context, voice, word);
+      return undefined;
+    }
+    const source = context.createBufferSource();
+    source.buffer = buffer;
+    source.connect(out);
+    source.start(when);
+    return source;
+  }
+
+  #get(context: BaseAudioContext, voice: VoiceId, word: string): Promise<AudioBuffer | undefined> {
+    const key = `${voice}/${word}`;
+    let clip = this.#clips.get(key);
+    if (!clip) this.#clips.set(key, (clip = this.#fetch(context, key)));
+    return clip;
+  }
+  async #fetch(context: BaseAudioContext, key: string): Promise<AudioBuffer | undefined> {
+    try {
+      const response = await fetch(`/voice/${key}.opus`);
+      if (!response.ok) return undefined;
+      const buffer = await context.decodeAudioData(await response.arrayBuffer());
+      this.#ready.set(key, buffer);
+      return buffer;
+    } catch {
+      this.#clips.delete(key);
+      return undefined;
+    }
+  }
+}
+
+/** Words of cues. */
+export const wordsIn = (cues: readonly SoundCue[]): Set<string> =>
+  new Set(cues.flatMap((c) => (c.type === 'word' ? [c.word] : [])));

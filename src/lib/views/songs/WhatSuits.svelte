@@ -1,0 +1,81 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { Repertoire, planOf } from '$lib/core/combination';
+  import { planToDance, suits, type Suit } from '$lib/core/song/suits';
+  import { suitText } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
+  import type { SongDesk } from '$lib/state/song-desk.svelte';
+  import { loadAll, loadDocs } from '$lib/storage';
+  import type { ToDance } from '$lib/core/song/suits';
+
+  /** What of the person's own goes with this song, the best first. */
+  let { desk }: { desk: SongDesk } = $props();
+  let own: readonly { readonly id: string; readonly name: string; readonly d: ToDance }[] | undefined =
+    $state.raw();
+  let all = $state(false);
+  onMount(() => {
+    void (async () => {
+      const db = await app.db();
+      const repertoire = new Repertoire(
+        (await loadAll(db)).map((r) => r.figure),
+        app.heights,
+      );
+      own = (await loadDocs(db, 'combination')).flatMap(({ doc }) => {
+        const d = planToDance(planOf(doc, repertoire));
+        return d ? [{ id: doc.id, name: doc.name, d }] : [];
+      });
+    })();
+  });
+  const map = $derived(desk.map);
+  const ranked = $derived.by((): { id: string; name: string; suit: Suit }[] =>
+    map
+      ? (own ?? [])
+          .map(({ id, name, d }) => ({ id, name, suit: suits(d, map) }))
+          .sort((a, b) => b.suit.score - a.suit.score)
+      : [],
+  );
+  const good = $derived(ranked.filter((r) => r.suit.off === 0 && r.suit.bars));
+  const shown = $derived(all ? ranked : good.slice(0, 5));
+</script>
+
+<section aria-label="What suits">
+  <h2>What goes with it</h2>
+  {#if !own}<p class="quiet">Looking …</p>
+  {:else if own.length === 0}<p class="quiet">
+      You have no combinations yet. <a href="/combinations">Make one</a>
+    </p>
+  {:else}
+    {#if good.length === 0 && !all}<p class="quiet">No combination of yours is danced at this tempo.</p>{/if}
+    <ul>
+      {#each shown as r (r.id)}<li>
+          <a href="/combinations/{r.id}?song={desk.song.id}">{r.name}</a><small>{suitText(r.suit)}</small>
+        </li>{/each}
+    </ul>
+    {#if ranked.length > shown.length || all}<button onclick={() => (all = !all)}
+        >{all ? 'Only what suits' : `All ${ranked.length}`}</button
+      >{/if}
+  {/if}
+</section>
+
+<style>
+  section {
+    display: grid;
+    gap: 8px;
+    justify-items: start;
+  }
+  h2 {
+    font-size: 20px;
+  }
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+    display: grid;
+    gap: 6px;
+  }
+  small {
+    display: block;
+    color: var(--quiet);
+    font-size: 14px;
+  }
+</style>

@@ -1,0 +1,5 @@
+declare module 'signalsmith-stretch';
+declare module 'signalsmith-stretch?url' {
+  const url: string;
+  export default url;
+}
