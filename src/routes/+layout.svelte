@@ -18,6 +18,7 @@
     { href: '/arms', name: 'Arms' },
     { href: '/combinations', name: 'Combinations' },
     { href: '/songs', name: 'Songs' },
+    { href: '/floor', name: 'Floor time' },
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];

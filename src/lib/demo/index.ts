@@ -35,3 +35,4 @@ export const demoKept: readonly Kept[] = demoFigures.map((f) => {
 });
 export * from './results';
 export * from './songs';
+export * from './practices';

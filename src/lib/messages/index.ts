@@ -8,3 +8,4 @@ export * from './versions';
 export * from './combinations';
 export { list } from './words';
 export * from './songs';
+export * from './practice';

@@ -7,6 +7,7 @@ export const KIND_WORDS: Readonly<Record<KindId, { readonly one: string; readonl
   combination: { one: 'combination', many: 'combinations' },
   dance: { one: 'dance of your own', many: 'dances of your own' },
   song: { one: 'song', many: 'songs' },
+  practice: { one: 'practice', many: 'practices' },
   result: { one: 'practice result', many: 'practice results' },
 };
 
@@ -14,7 +15,7 @@ export const KIND_WORDS: Readonly<Record<KindId, { readonly one: string; readonl
 export const countedText = (kind: KindId, n: number): string =>
   `${n} ${n === 1 ? KIND_WORDS[kind].one : KIND_WORDS[kind].many}`;
 
-const ORDER: readonly KindId[] = ['figure', 'combination', 'song', 'dance', 'result'];
+const ORDER: readonly KindId[] = ['figure', 'combination', 'song', 'practice', 'dance', 'result'];
 /** Several kinds counted together. @example countsText({ figure: 2, combination: 1 }) // '2 figures and 1 combination' */
 export const countsText = (counts: Partial<Record<KindId, number>>): string =>
   list(ORDER.flatMap((k) => ((counts[k] ?? 0) > 0 ? [countedText(k, counts[k] ?? 0)] : []))) || 'nothing';

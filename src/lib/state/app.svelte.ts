@@ -83,8 +83,9 @@ class App {
       await seedOnce(db, 'seeded-combinations', { combination: demoCombinations }, now);
     }
     if (!(await db.settings.get('seeded-songs'))) {
-      const { demoResults, demoSongs } = await import('$lib/demo');
-      await seedOnce(db, 'seeded-songs', { song: demoSongs(), result: demoResults(now) }, now);
+      const { demoPractices, demoResults, demoSongs } = await import('$lib/demo');
+      const music = { song: demoSongs(), practice: demoPractices, result: demoResults(now) };
+      await seedOnce(db, 'seeded-songs', music, now);
     }
   }
 

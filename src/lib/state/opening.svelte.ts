@@ -12,6 +12,7 @@ import {
   figureShelf,
   loadAll,
   openStored,
+  practiceShelf,
   songShelf,
   parentsOf,
   type Database,
@@ -19,6 +20,7 @@ import {
   type Opened,
   type OpenedCombination,
   type OpenedFigure,
+  type OpenedPractice,
   type OpenedSong,
   type Shelf,
 } from '$lib/storage';
@@ -27,6 +29,8 @@ import type { FixFinder } from '$lib/workers/fix-finder';
 import { app } from './app.svelte';
 import { Board, type Stock } from './board.svelte';
 import { Desk } from './desk.svelte';
+import type { Practice } from '$lib/core/practice/playlist';
+import { PracticeDesk } from './practice-desk.svelte';
 import type { SongDesk } from './song-desk.svelte';
 import { Saver, written } from './saver.svelte';
 import { SESSION, liveSessions } from './session';
@@ -165,6 +169,19 @@ export const openSong = (id: string, make: (song: Song) => SongDesk): OpenSong =
         model: (song) => Promise.resolve(make(song)),
         onchange: (desk, save) => (desk.onchange = save),
         replace: (desk, song) => desk.replace(song),
+        opened: () => {},
+      }),
+  );
+
+export type OpenPractice = OpenDocument<'practice', Practice, OpenedPractice, PracticeDesk>;
+export const openPractice = (id: string): OpenPractice =>
+  untrack(
+    () =>
+      new OpenDocument(id, {
+        shelf: practiceShelf,
+        model: (p) => Promise.resolve(new PracticeDesk(p, () => nanoid(10))),
+        onchange: (desk, save) => (desk.onchange = save),
+        replace: (desk, p) => desk.replace(p),
         opened: () => {},
       }),
   );

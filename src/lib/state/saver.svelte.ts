@@ -2,6 +2,7 @@ import { liveQuery } from 'dexie';
 import { same } from '$lib/core/base';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
+import type { Practice } from '$lib/core/practice/playlist';
 import type { Song } from '$lib/core/song/schema';
 import { kindOf, type Docs, type KindId } from '$lib/core/library';
 import {
@@ -19,6 +20,7 @@ import {
   type Opened,
   type OpenedCombination,
   type OpenedFigure,
+  type OpenedPractice,
   type OpenedSong,
   type SaveError,
   type Shelf,
@@ -348,3 +350,4 @@ function sourceKept<D, R extends Opened<D>>(saved: R, opened: R): R {
 export type FigureSaver = Saver<'figure', Figure, OpenedFigure>;
 export type CombinationSaver = Saver<'combination', Combination, OpenedCombination>;
 export type SongSaver = Saver<'song', Song, OpenedSong>;
+export type PracticeSaver = Saver<'practice', Practice, OpenedPractice>;

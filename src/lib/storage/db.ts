@@ -139,7 +139,7 @@ export function openDatabase(name = DB_NAME): Database {
     })
     .upgrade(toRows);
   // Songs with the files they sound from, and results of practice.
-  db.version(7).stores({ songs: INDICES, results: INDICES, media: 'id' });
+  db.version(7).stores({ songs: INDICES, practices: INDICES, results: INDICES, media: 'id' });
   return db;
 }
 

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newCombination, type Combination } from '$lib/core/combination';
 import { recipeOf } from '$lib/core/band';
 import { bandSong } from '$lib/core/song';
-import { demoResults } from '$lib/demo';
+import { demoPractices, demoResults } from '$lib/demo';
 import { asVersion, newDance, newFigure, withDance, type Figure, type Kept } from '$lib/core/figure';
 import { KIND_IDS, kindOf, type Docs, type KindId } from '$lib/core/library';
 import { danceOf } from '$lib/core/vocabulary';
@@ -54,6 +54,7 @@ const ONE: { readonly [K in KindId]: Docs[K] } = {
   combination: newCombination('one', 'One'),
   dance: { ...reel, id: 'one', name: 'One' },
   song: bandSong('one', 'One', recipeOf('waltz', { choruses: 1 })),
+  practice: { ...demoPractices[0]!, id: 'one', name: 'One', items: [] },
   result: { ...demoResults(1e12)[0]!, id: 'one', name: 'One' },
 };
 const each = KIND_IDS.map((kind) => [kind] as const);

@@ -1,4 +1,5 @@
 import { combinationSchema, type Combination } from '$lib/core/combination';
+import { practiceSchema, type Practice } from '$lib/core/practice/playlist';
 import { songSchema, type Song } from '$lib/core/song/schema';
 import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
 import type { Docs, KindId } from '$lib/core/library';
@@ -35,6 +36,8 @@ export interface OpenedFigure extends Opened<Figure> {
 }
 export type OpenedCombination = Opened<Combination>;
 export type OpenedSong = Opened<Song>;
+export type OpenedPractice = Opened<Practice>;
+export type PracticeShelf = Shelf<'practice', Practice, OpenedPractice>;
 export type SongShelf = Shelf<'song', Song, OpenedSong>;
 export type FigureShelf = Shelf<'figure', Figure, OpenedFigure>;
 export type CombinationShelf = Shelf<'combination', Combination, OpenedCombination>;
@@ -67,7 +70,7 @@ export const figureShelf = (db: Database): FigureShelf => ({
 });
 
 /** Documents that are worked on as they are kept. */
-const plainShelf = <K extends 'combination' | 'song'>(
+const plainShelf = <K extends 'combination' | 'song' | 'practice'>(
   db: Database,
   kind: K,
   schema: z.ZodType,
@@ -86,4 +89,5 @@ const plainShelf = <K extends 'combination' | 'song'>(
 
 export const combinationShelf = (db: Database): CombinationShelf =>
   plainShelf(db, 'combination', combinationSchema);
+export const practiceShelf = (db: Database): PracticeShelf => plainShelf(db, 'practice', practiceSchema);
 export const songShelf = (db: Database): SongShelf => plainShelf(db, 'song', songSchema);

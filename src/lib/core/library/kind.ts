@@ -4,6 +4,7 @@ import type { FileError } from '../codecs';
 import type { Combination } from '../combination';
 import type { Kept, OwnDance } from '../figure';
 import type { PracticeResult } from '../practice';
+import type { Practice } from '../practice/playlist';
 import type { Song } from '../song';
 
 /** What is kept of each kind. A new kind of document is a line here and an entry in the registry. */
@@ -13,6 +14,7 @@ export interface Docs {
   readonly dance: OwnDance;
   readonly song: Song;
   readonly result: PracticeResult;
+  readonly practice: Practice;
 }
 export type KindId = keyof Docs;
 

@@ -3,7 +3,7 @@ import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { unzipSync, zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { demoCombinations, demoKept, demoResults, demoSongs } from '$lib/demo';
+import { demoCombinations, demoKept, demoPractices, demoResults, demoSongs } from '$lib/demo';
 import { jsonEnds } from '../codecs/json-place';
 import { newCombination } from '../combination';
 import { newDance, newFigure, withDance, type Kept } from '../figure';
@@ -34,6 +34,7 @@ const DOCS: { readonly [K in KindId]: readonly Docs[K][] } = {
   ],
   dance: [reel],
   song: demoSongs(),
+  practice: demoPractices,
   result: demoResults(1e12),
 };
 const each = KIND_IDS.map((kind) => [kind] as const);
@@ -194,6 +195,7 @@ describe('a backup', () => {
       'figures.json',
       'manifest.json',
       'media/song.ogg',
+      'practices.json',
       'results.json',
       'settings.json',
       'songs.json',

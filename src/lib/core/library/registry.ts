@@ -2,6 +2,7 @@ import { fail, ok, type Result } from '../base';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
 import { figureKind } from './figure-kind';
+import { practiceKind } from './practice-kind';
 import { resultKind } from './result-kind';
 import { songKind } from './song-kind';
 import type { Bundle, Docs, Kind, KindId, Ref } from './kind';
@@ -12,6 +13,7 @@ export const KINDS: { readonly [K in KindId]: Kind<K> } = {
   figure: figureKind,
   song: songKind,
   combination: combinationKind,
+  practice: practiceKind,
   result: resultKind,
 };
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[];

@@ -8,6 +8,7 @@
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import { ComposeLab } from '$lib/state/compose-lab.svelte';
+  import { DanceSound, driveSilently } from '$lib/state/dance-sound.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
@@ -39,6 +40,7 @@
   } = $props();
 
   const player = new Player();
+  const sound = new DanceSound();
   const lab = untrack(() => new ComposeLab(composer, app.heights));
   let open = $state({ details: false, compose: untrack(() => composing), deleting: false });
   let root: HTMLDivElement;
@@ -73,14 +75,8 @@
     if (player.tick > whole.to || player.tick < whole.from) player.tick = whole.from;
   });
   $effect(() => {
-    if (!player.playing) return;
-    let last = performance.now();
-    let frame = requestAnimationFrame(function tick(now: number) {
-      player.advance(Math.min(0.25, (now - last) / 1000), bpm, whole);
-      last = now;
-      frame = requestAnimationFrame(tick);
-    });
-    return () => cancelAnimationFrame(frame);
+    if (!player.playing) return undefined;
+    return sound.on && a ? sound.drive(player, a, bpm, whole) : driveSilently(player, bpm, whole);
   });
   const arms = $derived(a ? nameOf(armsAt(a.arms, player.tick, true)).title : '');
   const say = (tick: number) =>
@@ -206,7 +202,7 @@
       </aside>
     </div>
     {#if a && plan.passes.length > 0}
-      <div class="foot"><Transport analysis={a} {player} bind:bpm {stretches} count={say} /></div>
+      <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm {stretches} count={say} /></div>
     {/if}
   {/if}
 </div>

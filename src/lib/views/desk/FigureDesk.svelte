@@ -5,6 +5,7 @@
   import { differences } from '$lib/core/likeness';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
+  import { DanceSound, driveSilently } from '$lib/state/dance-sound.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
@@ -29,6 +30,7 @@
   }: { desk: Desk; saver: FigureSaver; finder: VaryFinder; news: string; like: boolean } = $props();
 
   const player = new Player();
+  const sound = new DanceSound();
   // svelte-ignore state_referenced_locally
   let open = $state({ details: false, vary: false, like, deleting: false });
   // svelte-ignore state_referenced_locally
@@ -73,14 +75,8 @@
   });
 
   $effect(() => {
-    if (!player.playing) return;
-    let last = performance.now();
-    let frame = requestAnimationFrame(function tick(now: number) {
-      player.advance(Math.min(0.25, (now - last) / 1000), bpm, whole);
-      last = now;
-      frame = requestAnimationFrame(tick);
-    });
-    return () => cancelAnimationFrame(frame);
+    if (!player.playing) return undefined;
+    return sound.on ? sound.drive(player, a, bpm, whole) : driveSilently(player, bpm, whole);
   });
 
   /** Read in quiet: printing cannot wait for it. */
@@ -215,7 +211,7 @@
       {/if}
     </aside>
   </div>
-  <div class="foot"><Transport analysis={a} {player} bind:bpm /></div>
+  <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm /></div>
 </div>
 {#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}
 

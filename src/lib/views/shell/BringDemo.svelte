@@ -21,8 +21,8 @@
 
   async function ask() {
     problem = '';
-    const { demoCombinations, demoKept, demoSongs } = await import('$lib/demo');
-    const bundle: Bundle = { figure: demoKept, song: demoSongs(), combination: demoCombinations };
+    const { demoCombinations, demoKept, demoPractices, demoSongs } = await import('$lib/demo');
+    const bundle: Bundle = { figure: demoKept, song: demoSongs(), combination: demoCombinations, practice: demoPractices };
     asked = { bundle, compared: await compare(await app.db(), bundle) };
   }
   async function take(onClash: OnClash) {

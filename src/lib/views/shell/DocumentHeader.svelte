@@ -112,6 +112,7 @@
   }
   .title {
     min-width: 0;
+    flex: 1 1 280px;
   }
   h1 {
     font-size: 28px;

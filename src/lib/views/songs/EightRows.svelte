@@ -160,8 +160,8 @@
   }
   svg {
     position: absolute;
-    top: 2px;
-    height: calc(100% - 4px);
+    bottom: 0;
+    height: 18px;
     pointer-events: none;
   }
   path {
@@ -174,15 +174,16 @@
     background: none;
     border-radius: 0;
     text-align: left;
-    padding: 2px 6px;
-    min-height: 42px;
+    padding: 3px 6px 18px;
+    min-height: 44px;
     min-width: 0;
     font: 600 17px/1 var(--display);
     display: flex;
     flex-direction: column;
     align-items: flex-start;
-    justify-content: center;
+    justify-content: flex-start;
     overflow: hidden;
+    color: var(--ink);
   }
   .beat.bar {
     border-left: 2px solid var(--quiet);
@@ -190,7 +191,7 @@
   .beat.one {
     border-left: 3px solid var(--ink);
     font-weight: 800;
-    font-size: 22px;
+    font-size: 20px;
   }
   .beat.still {
     background: var(--follower-soft);
@@ -214,6 +215,9 @@
     background: var(--ink);
   }
   small {
+    position: absolute;
+    top: 4px;
+    left: 26px;
     font: 600 12px var(--text);
   }
   @media (max-width: 700px) {

@@ -84,7 +84,7 @@
       </p>
     {/snippet}
     {#snippet tools()}
-      <a class="button" href="/floor?song={song.id}">Floor time</a>
+      <a class="button" href="/floor/run?song={song.id}">Floor time</a>
     {/snippet}
     {#snippet items()}
       <li>

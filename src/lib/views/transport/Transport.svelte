@@ -7,8 +7,10 @@
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { sayCount, positionAt } from '$lib/core/time';
   import type { Analysis } from '$lib/core/analysis';
+  import type { DanceSound } from '$lib/state/dance-sound.svelte';
   import { SPEEDS, type Player } from '$lib/state/player.svelte';
   import { VIEW_NAMES } from '$lib/views/floor/FloorView.svelte';
+  import SoundSwitch from './SoundSwitch.svelte';
   import { moments } from '$lib/views/rail/rail-model';
 
   /** `stretches`: what can be looped, units of the figure where nothing else is said; `count` says the count shown. */
@@ -16,12 +18,14 @@
     analysis: a,
     player,
     bpm = $bindable(),
+    sound,
     stretches,
     count,
   }: {
     analysis: Analysis;
     player: Player;
     bpm: number;
+    sound: DanceSound;
     stretches?: readonly { readonly from: number; readonly to: number; readonly name: string }[];
     count?: (tick: number) => string;
   } = $props();
@@ -64,6 +68,7 @@
     <button onclick={() => player.stepTo(stops, 1)} aria-label="Next count"><ChevronRight size={18} /></button
     >
   </span>
+  <SoundSwitch {sound} />
   <div class="loops" role="group" aria-label="Loop a unit">
     <span class="quiet">loop</span>
     <button aria-pressed={player.loop === undefined} onclick={() => (player.loop = undefined)}>all</button>

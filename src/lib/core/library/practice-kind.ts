@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { fail, ok } from '../base';
+import { firstIssue } from '../codecs/json';
+import { practiceSchema, type Practice, type PracticeItem } from '../practice/playlist';
+import type { Kind, Ref } from './kind';
+
+const PRACTICES_FORMAT = 'brisk-partner/practices';
+/** A file of practices. Version 1. */
+export const practicesFileSchema = z
+  .object({
+    format: z.literal(PRACTICES_FORMAT),
+    version: z.literal(1),
+    practices: z.array(practiceSchema).max(10_000),
+  })
+  .strict();
+
+const refsOf = ({ what, music }: PracticeItem): Ref[] => [
+  ...(what.type === 'pause' ? [] : [{ kind: what.type, id: what.id }]),
+  ...(music.type === 'song' ? [{ kind: 'song', id: music.id } as const] : []),
+];
+const renamed = (item: PracticeItem, to: (ref: Ref) => string): PracticeItem => ({
+  ...item,
+  what:
+    item.what.type === 'pause'
+      ? item.what
+      : { ...item.what, id: to({ kind: item.what.type, id: item.what.id }) },
+  music:
+    item.music.type === 'song' ? { type: 'song', id: to({ kind: 'song', id: item.music.id }) } : item.music,
+});
+
+export const practiceKind: Kind<'practice'> = {
+  id: 'practice',
+  table: 'practices',
+  version: 1,
+  lifts: [],
+  schema: practiceSchema,
+  refs: (p) => p.items.flatMap(refsOf),
+  renamed: (p, to) => ({
+    ...p,
+    id: to({ kind: 'practice', id: p.id }),
+    items: p.items.map((i) => renamed(i, to)),
+  }),
+  standsOn: () => undefined,
+  brings: () => [],
+  nameOf: (p) => p.name,
+  named: (p, name) => ({ ...p, name: name.slice(0, 120) }),
+  path: (id) => `/floor/${id}`,
+  list: '/floor',
+  file: {
+    format: PRACTICES_FORMAT,
+    extension: '.practices.json',
+    jsonSchema: () => z.toJSONSchema(practicesFileSchema, { target: 'draft-2020-12' }),
+    write: (practices) => JSON.stringify({ format: PRACTICES_FORMAT, version: 1, practices }, null, 2) + '\n',
+    read: (json) => {
+      const read = practicesFileSchema.safeParse(json);
+      return read.success
+        ? ok({ practice: read.data.practices as readonly Practice[] })
+        : fail(firstIssue(read.error.issues, json));
+    },
+  },
+};

@@ -1,0 +1,324 @@
+import { TICKS_PER_BEAT, type Role } from '$lib/core/base';
+import type { Analysis } from '$lib/core/analysis';
+import { barOf, recipeOf, scoreOf, type Recipe, type StyleId } from '$lib/core/band';
+import { beatClock, countedAt, eightOf, type BeatClock, type SongMap } from '$lib/core/music';
+import {
+  PAUSE,
+  clicks,
+  countIn,
+  danceCues,
+  spoken,
+  type Calls,
+  type PracticeItem,
+  type SoundCue,
+} from '$lib/core/practice';
+import { danceOf } from '$lib/core/vocabulary';
+import type { Song } from '$lib/core/song/schema';
+import { Player } from './player.svelte';
+import { sounding } from './sounding.svelte';
+
+/** What an item of a practice is danced from; made ready by the page. */
+export interface Resolved {
+  readonly name: string;
+  readonly analysis?: Analysis | undefined;
+  readonly song?: Song | undefined;
+  readonly bpm: number;
+}
+/** How items are made ready: what they name, and the sound of music. */
+export interface FloorSource {
+  readonly resolve: (item: PracticeItem) => Promise<Resolved | undefined>;
+  readonly song: (id: string) => Promise<Song | undefined>;
+  readonly sound: (music: Song | Recipe) => Promise<AudioBuffer>;
+}
+
+/** Something ready to be danced: its time line, what sounds, how long. */
+interface Ready {
+  readonly resolved: Resolved;
+  readonly map: SongMap;
+  readonly clock: BeatClock;
+  /** The beat its first 1 falls on, and how many beats one round has. */
+  readonly first: number;
+  readonly beats: number;
+  readonly rounds: number;
+  readonly speed: number;
+  readonly buffer?: AudioBuffer | undefined;
+}
+
+/** Which style the band plays a dance in. */
+const STYLES: readonly (readonly [RegExp, StyleId])[] = [
+  [/waltz/, 'waltz'],
+  [/salsa|casino|mambo|cha|rumba|bachata|merengue/, 'salsa'],
+  [/tango/, 'tango'],
+  [/foxtrot|quickstep|two-step/, 'foxtrot'],
+  [/swing|lindy|jive|shag|balboa|boogie|blues/, 'swing'],
+];
+export const styleFor = (dance: string): StyleId => STYLES.find(([r]) => r.test(dance))?.[1] ?? 'groove';
+
+/** A practice as it runs on the floor: one item after another, each so many times, with pauses and a bell. */
+export class FloorRun {
+  index = $state(0);
+  ready: Ready | undefined = $state.raw();
+  playing = $state(false);
+  /** Beats since the first 1 of the item, as heard; negative while it is counted in. */
+  beat = $state(-1);
+  /** Seconds left of a pause; undefined while something is danced. */
+  pause: number | undefined = $state();
+  busy = $state('');
+  problem = $state('');
+  calls: Calls = $state('counts');
+  role: Role = $state('leader');
+  clicking = $state(true);
+  readonly player = new Player();
+  #frame = 0;
+  #timer: ReturnType<typeof setInterval> | undefined;
+  #round = 0;
+
+  constructor(
+    readonly items: readonly PracticeItem[],
+    readonly names: readonly string[],
+    private readonly source: FloorSource,
+  ) {
+    this.player.view = 'near';
+    this.player.mirrored = true;
+  }
+
+  readonly item: PracticeItem | undefined = $derived.by(() => this.items[this.index]);
+  readonly analysis: Analysis | undefined = $derived.by(() => this.ready?.resolved.analysis);
+  readonly round: number = $derived.by(() =>
+    this.ready ? Math.max(0, Math.floor(this.beat / this.ready.beats)) : 0,
+  );
+  readonly tick: number = $derived.by(() => {
+    const { ready } = this;
+    if (!ready) return 0;
+    return Math.max(0, (this.beat - this.round * ready.beats) * TICKS_PER_BEAT);
+  });
+  /** The numeral the room sees: the count of the figure, or of the eight where only music plays. */
+  readonly numeral: string = $derived.by(() => {
+    const { ready, beat } = this;
+    if (this.pause !== undefined) return String(this.pause);
+    if (!ready) return '';
+    if (beat < 0) {
+      const left = Math.ceil(-beat - 1e-6);
+      const eight = eightOf(ready.map.bar);
+      return String(eight - ((left - 1) % eight));
+    }
+    if (!ready.resolved.analysis) return String(countedAt(ready.map, ready.first + Math.floor(beat)).count);
+    return String((Math.floor(this.tick / TICKS_PER_BEAT) % Math.max(8, 1)) + 1);
+  });
+  /** Seconds left of this item. */
+  readonly left: number = $derived.by(() => {
+    const { ready } = this;
+    if (this.pause !== undefined) return this.pause;
+    if (!ready) return 0;
+    const end = ready.clock.at(ready.first + ready.rounds * ready.beats);
+    return Math.max(0, (end - ready.clock.at(ready.first + Math.max(0, this.beat))) / ready.speed);
+  });
+
+  /** Makes an item ready and begins it. */
+  async go(index: number): Promise<void> {
+    this.stop();
+    const round = ++this.#round;
+    this.index = index;
+    this.ready = undefined;
+    this.beat = -1;
+    const { item } = this;
+    if (!item) return;
+    if (item.what.type === 'pause') return this.#rest(item);
+    this.busy = 'making it ready';
+    try {
+      const ready = await this.#prepare(item);
+      if (round !== this.#round) return;
+      this.ready = ready;
+      this.problem = ready ? '' : 'What is to be danced here is not in the repertoire any more.';
+      if (ready) await this.play();
+    } catch (e) {
+      if (round === this.#round) this.problem = e instanceof Error ? e.message : String(e);
+    } finally {
+      if (round === this.#round) this.busy = '';
+    }
+  }
+
+  async #prepare(item: PracticeItem): Promise<Ready | undefined> {
+    const resolved = await this.source.resolve(item);
+    if (!resolved) return undefined;
+    const beats = resolved.analysis
+      ? Math.max(1, Math.ceil(resolved.analysis.end / TICKS_PER_BEAT))
+      : undefined;
+    const bpm = item.bpm ?? resolved.bpm;
+    const song =
+      resolved.song ?? (item.music.type === 'song' ? await this.source.song(item.music.id) : undefined);
+    if (song?.map) return this.#toSong(item, resolved, song, song.map, beats);
+    const total = item.times * (beats ?? 8);
+    if (item.music.type === 'band' && resolved.analysis) {
+      const style = styleFor(resolved.analysis.figure.dance);
+      const form = recipeOf(style).form;
+      const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
+      const recipe = recipeOf(style, {
+        bpm: Math.max(40, Math.min(260, bpm)),
+        form,
+        choruses: Math.min(20, Math.ceil((total + 8) / chorus)),
+      });
+      const { map } = scoreOf(recipe);
+      const rounds = Math.min(item.times, Math.floor((map.beats.length - 4) / (beats ?? 8)));
+      return {
+        resolved,
+        map,
+        clock: beatClock(map.beats),
+        first: 0,
+        beats: beats ?? 8,
+        rounds,
+        speed: 1,
+        buffer: await this.source.sound(recipe),
+      };
+    }
+    const bar = resolved.analysis && danceOf(resolved.analysis.figure).bar === 3 ? 3 : 4;
+    const map: SongMap = {
+      beats: Array.from({ length: total + 2 }, (_, i) => (i * 60) / bpm),
+      bar,
+      ones: [0],
+      phrase: 8 * bar,
+      phrases: [0],
+      sections: [],
+      marks: [],
+      swing: 1,
+      locked: [],
+    };
+    return {
+      resolved,
+      map,
+      clock: beatClock(map.beats),
+      first: 0,
+      beats: beats ?? 8,
+      rounds: item.times,
+      speed: 1,
+    };
+  }
+
+  async #toSong(
+    item: PracticeItem,
+    resolved: Resolved,
+    song: Song,
+    map: SongMap,
+    beats: number | undefined,
+  ): Promise<Ready> {
+    const first = map.phrases[0] ?? 0;
+    const room = map.beats.length - 1 - first;
+    const each = beats ?? room;
+    const rounds = beats ? Math.max(1, Math.min(item.times, Math.floor(room / each))) : 1;
+    const clock = beatClock(map.beats);
+    const speed = item.bpm ? item.bpm / clock.bpm(first + 1) : 1;
+    return { resolved, map, clock, first, beats: each, rounds, speed, buffer: await this.source.sound(song) };
+  }
+
+  #cues(ready: Ready): SoundCue[] {
+    const { resolved, clock, first, beats, rounds, map } = ready;
+    const { analysis } = resolved;
+    if (!analysis)
+      return [...(this.clicking ? clicks(map) : []), ...(this.calls === 'none' ? [] : spoken(map))].sort(
+        (a, b) => a.at - b.at,
+      );
+    return Array.from({ length: rounds }, (_, r) =>
+      danceCues(
+        analysis,
+        this.role,
+        this.calls,
+        (t) => clock.at(first + r * beats + t / TICKS_PER_BEAT),
+        this.clicking,
+      ),
+    )
+      .flat()
+      .sort((a, b) => a.at - b.at);
+  }
+
+  /** Begins the item from its first 1, or goes on where it is. */
+  async play(beat = Math.max(0, this.beat)): Promise<void> {
+    const { ready } = this;
+    if (!ready) return;
+    const { clock, first, beats, rounds, speed, map, buffer } = ready;
+    const from = clock.at(first + beat);
+    const span = { from: clock.at(first), to: clock.at(first + rounds * beats) };
+    const period = 60 / (clock.bpm(first + beat + 0.5) * speed);
+    const counted =
+      sounding.countIn > 0 ? countIn(map.bar, sounding.countIn, period, this.calls !== 'none') : undefined;
+    const performer = sounding.performer();
+    performer.onend = () => void this.#done();
+    this.playing = true;
+    this.beat = counted ? -counted.lead / period : beat;
+    const start = await performer.play({
+      cues: this.#cues(ready),
+      music: buffer,
+      span,
+      from,
+      loop: false,
+      ramp: [{ speed, times: 1 }],
+      countIn: counted,
+      voice: sounding.says,
+    });
+    if (start === undefined) return;
+    const look = () => {
+      const now = performer.position();
+      if (now === undefined || !this.playing) return;
+      this.beat = now < from ? (now - from) / speed / period : clock.beat(now) - first;
+      this.player.tick = this.tick;
+      this.#frame = requestAnimationFrame(look);
+    };
+    look();
+  }
+
+  /** The item has come to its end: on to the next. */
+  async #done(): Promise<void> {
+    this.playing = false;
+    cancelAnimationFrame(this.#frame);
+    if (this.index + 1 < this.items.length) await this.go(this.index + 1);
+  }
+
+  #rest(item: PracticeItem): void {
+    void sounding.performer().ring();
+    this.pause = item.seconds ?? PAUSE;
+    this.playing = true;
+    this.#tickDown();
+  }
+  /** By the clock, so that a page in the background is not late. */
+  #tickDown(): void {
+    const end = performance.now() + (this.pause ?? 0) * 1000;
+    this.#timer = setInterval(() => {
+      this.pause = Math.max(0, Math.ceil((end - performance.now()) / 1000));
+      if (this.pause > 0) return;
+      void sounding.performer().ring();
+      this.stop();
+      void this.#done();
+    }, 250);
+  }
+
+  toggle(): void {
+    if (this.pause !== undefined) {
+      if (this.playing) clearInterval(this.#timer);
+      else this.#tickDown();
+      this.playing = !this.playing;
+    } else if (this.playing) this.#hold();
+    else if (this.ready) void this.play();
+    else void this.go(this.index);
+  }
+  #hold(): void {
+    cancelAnimationFrame(this.#frame);
+    sounding.stop();
+    this.playing = false;
+  }
+  /** From its beginning; at its beginning, the one before. */
+  again(): void {
+    const early = this.beat < 2 && this.index > 0;
+    void this.go(early ? this.index - 1 : this.index);
+  }
+  next(): void {
+    if (this.index + 1 < this.items.length) void this.go(this.index + 1);
+  }
+  ring(): void {
+    void sounding.performer().ring();
+  }
+  stop(): void {
+    this.#round++;
+    this.#hold();
+    clearInterval(this.#timer);
+    this.pause = undefined;
+  }
+}
