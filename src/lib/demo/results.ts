@@ -6,6 +6,9 @@ const DAY = 24 * 60 * 60 * 1000;
 const STEPS = [0, 12, 24, 32, 36, 48, 56, 60];
 const ROUNDS = 6;
 
+/** Half past seven (UTC) of a day. */
+const evening = (at: number): number => Math.floor(at / DAY) * DAY + 19.5 * 60 * 60 * 1000 - DAY;
+
 /** An invented fortnight of tapping along: early and uneven at first, steadier every day. */
 export function demoResults(now: number): readonly PracticeResult[] {
   return Array.from({ length: 10 }, (_, day): PracticeResult => {
@@ -31,7 +34,7 @@ export function demoResults(now: number): readonly PracticeResult[] {
     return {
       id: `demo-result-${day}`,
       name: 'Basic with triples',
-      at: Math.round(now - (13 - day * 1.4) * DAY),
+      at: evening(now - Math.round(13 - day * 1.4) * DAY),
       role: day % 3 === 2 ? 'follower' : 'leader',
       to: day < 4 ? 'click' : 'band',
       bpm: 120 + 4 * day,

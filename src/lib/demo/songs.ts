@@ -43,7 +43,7 @@ export const demoSongs = (): readonly Song[] => [
   bandSong(
     'demo-song-floor',
     'Practice floor',
-    recipeOf('groove', { bpm: 110, choruses: 2, seed: 18 }),
+    recipeOf('groove', { bpm: 132, choruses: 2, seed: 18 }),
     'Plain drums and bass to count to.',
   ),
 ];

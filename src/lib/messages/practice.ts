@@ -17,6 +17,7 @@ const SAYS: Readonly<Record<Verdict, string>> = {
   on: 'On the beat. A little early is how everybody taps.',
   early: 'Early, by more than is usual: let the beat come to you.',
   late: 'Late: step on the beat, not after you have heard it.',
+  scatters: 'It scatters too much to say more: slower, or fewer steps first.',
   drifts: 'You leave the tempo as it goes on.',
 };
 export function verdictSays(v: Verdict, f: TapFigures): string {

@@ -1,11 +1,23 @@
 import { untrack } from 'svelte';
-import type { Role } from '$lib/core/base';
+import { TICKS_PER_BEAT, type Role } from '$lib/core/base';
 import type { Analysis } from '$lib/core/analysis';
 import { countIn, danceCues, type Calls } from '$lib/core/practice';
 import { secondsOf, ticksOf } from '$lib/core/time';
 import { danceOf } from '$lib/core/vocabulary';
 import type { Player, Stretch } from './player.svelte';
 import { sounding } from './sounding.svelte';
+
+/** When ticks sound, seconds from the beginning of the music, and back; the music itself where there is some. */
+export interface Timing {
+  readonly at: (tick: number) => number;
+  readonly tick: (seconds: number) => number;
+  readonly music?: AudioBuffer | undefined;
+}
+/** One tempo, the first tick at nought. */
+export const steadyTiming = (bpm: number, start: number): Timing => ({
+  at: (tick) => secondsOf(tick - start, bpm),
+  tick: (seconds) => start + ticksOf(seconds, bpm),
+});
 
 /** The sound of a figure or a combination that is played: click and calls, by the clock of the output. */
 export class DanceSound {
@@ -20,9 +32,9 @@ export class DanceSound {
    * Plays along and moves the playhead to what is heard. To be called in an effect: what it reads there restarts it
    * where it is. Gives what ends it.
    */
-  drive(player: Player, a: Analysis, bpm: number, whole: Stretch): () => void {
+  drive(player: Player, a: Analysis, timing: Timing, whole: Stretch): () => void {
     const stretch = player.loop ?? whole;
-    const at = (tick: number): number => secondsOf(tick - a.start, bpm);
+    const { at, music } = timing;
     const cues = danceCues(a, this.role, this.calls, at, this.clicking);
     const speed = player.speed / 100;
     const repeat = player.repeat;
@@ -34,7 +46,7 @@ export class DanceSound {
         ? countIn(
             bar === 3 ? 3 : bar === 2 ? 2 : 4,
             sounding.countIn,
-            60 / (bpm * speed),
+            (at(stretch.from + TICKS_PER_BEAT) - at(stretch.from)) / speed,
             this.calls !== 'none',
           )
         : undefined;
@@ -58,7 +70,7 @@ export class DanceSound {
         const look = () => {
           const now = performer.position();
           if (ended || now === undefined) return;
-          player.tick = Math.max(stretch.from, Math.min(stretch.to - 1e-3, a.start + ticksOf(now, bpm)));
+          player.tick = Math.max(stretch.from, Math.min(stretch.to - 1e-3, timing.tick(now)));
           frame = requestAnimationFrame(look);
         };
         look();

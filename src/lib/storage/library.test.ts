@@ -3,7 +3,7 @@ import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newCombination, type Combination } from '$lib/core/combination';
 import { recipeOf } from '$lib/core/band';
-import { bandSong } from '$lib/core/song';
+import { bandSong, type Song } from '$lib/core/song';
 import { demoPractices, demoResults } from '$lib/demo';
 import { asVersion, newDance, newFigure, withDance, type Figure, type Kept } from '$lib/core/figure';
 import { KIND_IDS, kindOf, type Docs, type KindId } from '$lib/core/library';
@@ -34,6 +34,8 @@ import {
   undoAct,
   usesOf,
   type Database,
+  bringMedia,
+  sweepMedia,
 } from './index';
 
 let db: Database;
@@ -426,5 +428,47 @@ describe('a store of an earlier version', () => {
     expect((await loadTroubled(now)).map((t) => t.name)).toEqual(['Bad']);
     expect(await loadDoc(now, 'dance', reel.id)).toEqual(reel);
     expect(await rowsOf(now, 'combination').get('c')).toMatchObject({ rev: 4, schema: 3 });
+  });
+});
+
+describe('files beside the documents', () => {
+  const media = {
+    id: 'm1',
+    name: 'Evening at the quay.wav',
+    mime: 'audio/wav',
+    bytes: new Uint8Array([1, 2, 3]),
+  };
+  const song: Song = {
+    id: 's',
+    name: 'S',
+    by: '',
+    notes: '',
+    length: 3,
+    source: { type: 'audio', media: 'm1', file: media.name },
+  };
+
+  it('go into a backup and come back from it, each once', async () => {
+    await db.media.put(media);
+    await create(db, 'song', song, 1);
+    const kept = await everythingKept(db, {});
+    expect(Object.keys(kept.media)).toHaveLength(1);
+    const other = openDatabase(`library-${++n}`);
+    await other.open();
+    expect(await bringMedia(other, kept.media)).toBe(1);
+    expect(await bringMedia(other, kept.media)).toBe(0);
+    expect(await other.media.get('m1')).toEqual(media);
+    expect(await bringMedia(other, { 'song.ogg': new Uint8Array([1]) })).toBe(0);
+  });
+  it('stay while a song needs them, also one in the bin; then they are swept', async () => {
+    await db.media.bulkPut([media, { ...media, id: 'm2' }]);
+    await create(db, 'song', song, 1);
+    expect(await sweepMedia(db)).toBe(1);
+    const { act } = await deleteDocument(db, 'song', 's', 2);
+    expect(await sweepMedia(db)).toBe(0);
+    await undoAct(db, act!, makeId, 3);
+    expect(await db.media.get('m1')).toBeDefined();
+    await deleteDocument(db, 'song', 's', 4);
+    await db.bin.clear();
+    expect(await sweepMedia(db)).toBe(1);
   });
 });

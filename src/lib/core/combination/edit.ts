@@ -25,7 +25,7 @@ export interface PartPatch {
   readonly layers?: Part['layers'] | undefined;
 }
 export type DetailsPatch = Partial<
-  Pick<Combination, 'name' | 'notes' | 'start' | 'phrase' | 'tempo' | 'marks' | 'loop'>
+  Pick<Combination, 'name' | 'notes' | 'start' | 'phrase' | 'tempo' | 'marks' | 'loop' | 'song'>
 >;
 
 /** Applies a change; out of range, nothing changes. @example edited(c, { type: 'remove', at: 0 }) */

@@ -221,9 +221,24 @@ describe('taps and the steps they mean', () => {
   });
   /** Early taps are usual, 20 to 80 ms (Aschersleben 2002; from memory): no fault, and not drift. */
   it('an early hand is not another tempo', () => {
-    const base = { mean: -0.05, spread: 0.02, drift: 0.001, missed: 0, extra: 0, wrongFeet: 0, hit: 9 };
+    const base = {
+      mean: -0.05,
+      spread: 0.02,
+      drift: 0.001,
+      driftError: 0.002,
+      missed: 0,
+      extra: 0,
+      wrongFeet: 0,
+      hit: 9,
+    };
     expect(
-      [base, { ...base, drift: 0.02 }, { ...base, mean: -0.12 }, { ...base, mean: 0.04 }].map(verdictOf),
-    ).toEqual(['on', 'drifts', 'early', 'late']);
+      [
+        base,
+        { ...base, drift: 0.02 },
+        { ...base, mean: -0.12 },
+        { ...base, mean: 0.04 },
+        { ...base, drift: 0.02, driftError: 0.02, spread: 0.1 },
+      ].map(verdictOf),
+    ).toEqual(['on', 'drifts', 'early', 'late', 'scatters']);
   });
 });

@@ -64,6 +64,8 @@ export interface TapFigures {
   readonly spread: Seconds;
   /** How much later each further beat is tapped than the one before, per second of music: 0 holds the tempo. */
   readonly drift: number;
+  /** How far the drift may be off: its standard error. */
+  readonly driftError: number;
   readonly missed: number;
   readonly extra: number;
   readonly wrongFeet: number;
@@ -76,10 +78,12 @@ export function tapFigures(r: Pick<PracticeResult, 'taps' | 'steps'>, due: (t: T
   const n = met.length;
   const mean = n === 0 ? 0 : met.reduce((s, t) => s + t.late, 0) / n;
   const squares = met.reduce((s, t) => s + (t.late - mean) ** 2, 0);
+  const points = met.map((t) => [due(t), t.late] as const);
   return {
     mean,
     spread: n > 1 ? Math.sqrt(squares / (n - 1)) : 0,
-    drift: slope(met.map((t) => [due(t), t.late])),
+    drift: slope(points),
+    driftError: slopeError(points),
     missed: r.steps - n,
     extra: r.taps.length - n,
     wrongFeet: met.filter((t) => t.wrong).length,
@@ -97,6 +101,20 @@ export function slope(points: readonly (readonly [number, number])[]): number {
   ];
   const xx = points.reduce((s, [x]) => s + (x - mx) ** 2, 0);
   return xx === 0 ? 0 : points.reduce((s, [x, y]) => s + (x - mx) * (y - my), 0) / xx;
+}
+
+/** The standard error of {@link slope}; without end where there are too few points to say. */
+export function slopeError(points: readonly (readonly [number, number])[]): number {
+  const n = points.length;
+  if (n < 3) return Infinity;
+  const b = slope(points);
+  const [mx, my] = [0, 1].map((k) => points.reduce((s, p) => s + (p[k] as number), 0) / n) as [
+    number,
+    number,
+  ];
+  const xx = points.reduce((s, [x]) => s + (x - mx) ** 2, 0);
+  const rest = points.reduce((s, [x, y]) => s + (y - my - b * (x - mx)) ** 2, 0);
+  return xx === 0 ? Infinity : Math.sqrt(rest / (n - 2) / xx);
 }
 
 /** Mean and spread of each step of the figure, in order. */
@@ -126,10 +144,14 @@ export const USUAL_EARLY: readonly [Seconds, Seconds] = [0.02, 0.08];
 /** Growing later or earlier by more than this share of time is another tempo, not an early hand. Our choice: 1 %. */
 export const DRIFTS = 0.01;
 
-export type Verdict = 'drifts' | 'early' | 'late' | 'on';
+/** Scattering by more than this, nothing else can be said. Our choice: about twice a beginner's. */
+export const SCATTERS: Seconds = 0.08;
+
+export type Verdict = 'scatters' | 'drifts' | 'early' | 'late' | 'on';
 /** What a practice comes to: another tempo, early beyond what is usual, late, or on the beat. */
 export function verdictOf(f: TapFigures): Verdict {
-  if (Math.abs(f.drift) > DRIFTS) return 'drifts';
+  if (Math.abs(f.drift) > Math.max(DRIFTS, 2 * f.driftError)) return 'drifts';
+  if (f.spread > SCATTERS) return 'scatters';
   if (f.mean < -USUAL_EARLY[1]) return 'early';
   return f.mean > USUAL_EARLY[0] ? 'late' : 'on';
 }

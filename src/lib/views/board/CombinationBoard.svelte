@@ -2,13 +2,14 @@
   import { untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import type { ComposeRequest } from '$lib/core/composer';
-  import { bpmAt, foldOfPlan, straightAt } from '$lib/core/combination';
+  import { bpmAt, clockFor, foldOfPlan, straightAt } from '$lib/core/combination';
   import { nameOf } from '$lib/core/arms';
   import { armsAt } from '$lib/core/analysis';
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import { ComposeLab } from '$lib/state/compose-lab.svelte';
-  import { DanceSound, driveSilently } from '$lib/state/dance-sound.svelte';
+  import { DanceSound, driveSilently, type Timing } from '$lib/state/dance-sound.svelte';
+  import { LaidSong } from '$lib/state/laid-song.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
@@ -31,18 +32,21 @@
     composer,
     news,
     composing,
+    laying,
   }: {
     board: Board;
     saver: CombinationSaver;
     composer: ComposeFinder;
     news: string;
     composing: boolean;
+    /** Opened to be laid on a song. */
+    laying: boolean;
   } = $props();
 
   const player = new Player();
   const sound = new DanceSound();
   const lab = untrack(() => new ComposeLab(composer, app.heights));
-  let open = $state({ details: false, compose: untrack(() => composing), deleting: false });
+  let open = $state({ details: untrack(() => laying), compose: untrack(() => composing), deleting: false });
   let root: HTMLDivElement;
   let preset: Partial<ComposeRequest> | undefined = $state.raw();
 
@@ -74,9 +78,24 @@
   $effect(() => {
     if (player.tick > whole.to || player.tick < whole.from) player.tick = whole.from;
   });
+  /** The song it is laid on, loaded when sound is wanted. */
+  const laid = new LaidSong();
+  $effect(() => {
+    if (sound.on) void laid.load(board.combination.song);
+  });
+  const timing = $derived.by((): Timing => {
+    const clock = clockFor(board.combination);
+    const from = laid.from(board.combination.song);
+    return {
+      at: (tick) => from + clock.seconds(tick),
+      tick: (seconds) => clock.tickAt(seconds - from),
+      music: board.combination.song ? laid.buffer : undefined,
+    };
+  });
   $effect(() => {
     if (!player.playing) return undefined;
-    return sound.on && a ? sound.drive(player, a, bpm, whole) : driveSilently(player, bpm, whole);
+    if (sound.on && laid.busy) return undefined;
+    return sound.on && a ? sound.drive(player, a, timing, whole) : driveSilently(player, bpm, whole);
   });
   const arms = $derived(a ? nameOf(armsAt(a.arms, player.tick, true)).title : '');
   const say = (tick: number) =>

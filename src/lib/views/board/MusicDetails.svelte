@@ -13,6 +13,7 @@
   import { app } from '$lib/state/app.svelte';
   import { loadDocs } from '$lib/storage';
   import type { Board } from '$lib/state/board.svelte';
+  import SongChoice from './SongChoice.svelte';
 
   let { board }: { board: Board } = $props();
 
@@ -98,6 +99,7 @@
       onchange={(e) => e.currentTarget.value.trim() && set({ name: e.currentTarget.value.trim() })}
     /></label
   >
+  <SongChoice {board} />
   <label
     >its 1 falls on beat <input
       type="number"

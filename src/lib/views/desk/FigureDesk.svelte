@@ -5,7 +5,7 @@
   import { differences } from '$lib/core/likeness';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
-  import { DanceSound, driveSilently } from '$lib/state/dance-sound.svelte';
+  import { DanceSound, driveSilently, steadyTiming } from '$lib/state/dance-sound.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
@@ -76,7 +76,9 @@
 
   $effect(() => {
     if (!player.playing) return undefined;
-    return sound.on ? sound.drive(player, a, bpm, whole) : driveSilently(player, bpm, whole);
+    return sound.on
+      ? sound.drive(player, a, steadyTiming(bpm, a.start), whole)
+      : driveSilently(player, bpm, whole);
   });
 
   /** Read in quiet: printing cannot wait for it. */

@@ -384,6 +384,19 @@
     header {
       padding: 6px 10px;
       gap: 8px;
+      flex-wrap: wrap;
+    }
+    .what {
+      order: 9;
+      flex: 1 0 100%;
+    }
+    .left {
+      margin-right: auto;
+    }
+    .view :global(figure),
+    .view > :global(*) {
+      display: grid;
+      justify-items: center;
     }
     .call {
       font-size: 26px;

@@ -22,7 +22,12 @@
   async function ask() {
     problem = '';
     const { demoCombinations, demoKept, demoPractices, demoSongs } = await import('$lib/demo');
-    const bundle: Bundle = { figure: demoKept, song: demoSongs(), combination: demoCombinations, practice: demoPractices };
+    const bundle: Bundle = {
+      figure: demoKept,
+      song: demoSongs(),
+      combination: demoCombinations,
+      practice: demoPractices,
+    };
     asked = { bundle, compared: await compare(await app.db(), bundle) };
   }
   async function take(onClash: OnClash) {

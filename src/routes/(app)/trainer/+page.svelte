@@ -162,6 +162,12 @@
         >{/if}
     </form>
     {#if trainer.running}
+      <div class="said">
+        <p class="now num" aria-live="off">{left > 0 ? left : numeral}</p>
+        <p class="last num">
+          {trainer.last === undefined ? (left > 0 ? 'counted in' : '') : lateText(trainer.last)}
+        </p>
+      </div>
       <div class="pads">
         {#each ['L', 'R'] as const as foot (foot)}
           <button
@@ -171,10 +177,6 @@
             ><b>{foot}</b><kbd>{foot === 'L' ? 'F' : 'J'}</kbd></button
           >
         {/each}
-        <p class="now num" aria-live="off">{left > 0 ? left : numeral}</p>
-        <p class="last num">
-          {trainer.last === undefined ? (left > 0 ? 'counted in' : '') : lateText(trainer.last)}
-        </p>
       </div>
     {:else if trainer.result && trainer.figures}
       <TapReport result={trainer.result} figures={trainer.figures} feel={row?.figure.feel ?? 'swung'} />
@@ -239,14 +241,13 @@
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 10px;
-    height: min(56vh, 460px);
+    height: min(40vh, 340px);
   }
   .pad {
     display: grid;
-    align-content: end;
+    align-content: center;
     justify-items: center;
     gap: 8px;
-    padding-bottom: 24px;
     border-width: 2px;
     touch-action: none;
     user-select: none;
@@ -257,19 +258,18 @@
   .pad b {
     font: 800 64px/1 var(--display);
   }
+  .said {
+    display: grid;
+    justify-items: center;
+    gap: 4px;
+  }
   .now {
-    position: absolute;
-    inset: 8% 0 auto;
-    text-align: center;
-    font: 800 min(24vh, 200px) / 1 var(--display);
-    pointer-events: none;
+    font: 800 min(22vh, 170px) / 0.9 var(--display);
+    min-height: 0.9em;
   }
   .last {
-    position: absolute;
-    inset: auto 0 8px;
-    text-align: center;
     font-size: 20px;
-    pointer-events: none;
+    min-height: 1.4em;
   }
   .lead {
     max-width: 70ch;

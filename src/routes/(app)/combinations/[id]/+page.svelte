@@ -36,6 +36,7 @@
       {composer}
       news={opened.news}
       composing={page.url.searchParams.has('compose')}
+      laying={page.url.searchParams.has('song')}
     />{/key}
 {:else}
   <p class="message quiet">Opening …</p>

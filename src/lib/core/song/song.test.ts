@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { demoCombinations, demoFigures, demoSongs } from '$lib/demo';
+import { recipeOf } from '../band';
+import { Repertoire, combinationSchema, hits, planOf, clockFor } from '../combination';
+import { tempoOf, type SongMap } from '../music';
+import { bandSong, laidOn, metIn, planToDance, songSchema, startWays, suits, type ToDance } from './index';
+
+const song = (bpm: number, other: Parameters<typeof recipeOf>[1] = {}): SongMap =>
+  bandSong('s', 'S', recipeOf('groove', { bpm, choruses: 1, ...other })).map!;
+const six: ToDance = { beats: 6, range: { min: 100, max: 140 }, bar: 4, accents: [] };
+const repertoire = new Repertoire(demoFigures);
+
+describe('which music suits', () => {
+  // Derived: 6 beats meet a phrase of 32 after 96 beats = 16 rounds, one of 48 at once (arithmetic of the trade).
+  it('by tempo, also half and double, and by phrase', () => {
+    expect(suits(six, song(120))).toMatchObject({ pace: 'beat', off: 0, bars: true, rounds: undefined });
+    expect(suits(six, song(120, { form: 'blues' }))).toMatchObject({ rounds: 1 });
+    expect(suits(six, song(220))).toMatchObject({ pace: 'half', bpm: 110, off: 0 });
+    expect(suits(six, song(60))).toMatchObject({ pace: 'double', bpm: 120, off: 0 });
+    const off = suits({ ...six, range: { min: 100, max: 110 } }, song(150));
+    expect(off.off).toBeGreaterThan(0.25);
+    expect(off.score).toBeLessThan(suits(six, song(120)).score);
+  });
+  it('bars of three go with bars of three', () => {
+    const waltz = bandSong('w', 'W', recipeOf('waltz', { bpm: 110, choruses: 1 })).map!;
+    expect(suits(six, waltz).bars).toBe(false);
+    expect(suits({ ...six, bar: 3 }, waltz).bars).toBe(true);
+    expect(suits({ ...six, bar: 3, beats: 24 }, waltz).rounds).toBe(1);
+  });
+  it('breaks count where an accent falls on them, danced over and over', () => {
+    const map = {
+      ...song(120),
+      phrases: [0],
+      marks: [16, 40].map((beat) => ({ beat, kind: 'break' as const, beats: 4, sure: 1 })),
+    };
+    expect(suits({ ...six, beats: 8, accents: [0] }, map)).toMatchObject({ met: 2, breaks: 2 });
+    expect(suits({ ...six, beats: 8, accents: [36] }, map)).toMatchObject({ met: 0, breaks: 2 });
+  });
+  it('every demo combination that can be danced finds a song of the demo', () => {
+    for (const c of demoCombinations) {
+      const d = planToDance(planOf(c, repertoire));
+      if (!d) continue;
+      const fits = demoSongs().filter((s) => s.map && suits(d, s.map).off === 0 && suits(d, s.map).bars);
+      expect([c.name, fits.length > 0]).toEqual([c.name, true]);
+    }
+  });
+});
+
+describe('a combination laid on a song', () => {
+  const stop = demoCombinations.find((c) => c.id === 'demo-combination-break')!;
+  const lamp = demoSongs().find((s) => s.id === 'demo-song-lamp')!;
+  it('takes its tempo, phrase and breaks, and can be kept', () => {
+    const laid = { ...stop, ...laidOn({ id: lamp.id, map: lamp.map! }, 0) };
+    expect(combinationSchema.safeParse(laid).error).toBeUndefined();
+    expect(laid.tempo[0]?.bpm).toBeCloseTo(tempoOf(lamp.map!), 0);
+    expect(laid.marks).toEqual(lamp.map!.marks.map((m) => m.beat + 1));
+    expect(laid.song).toEqual({ id: lamp.id, beat: 0 });
+  });
+  it('its beats are those of the song within 13 ms, from wherever it begins', () => {
+    const drifting = bandSong(
+      'd',
+      'D',
+      recipeOf('swing', { drift: 0.05, start: 'rubato', choruses: 1 }),
+    ).map!;
+    for (const from of [0, 32, 64]) {
+      const laid = { ...stop, ...laidOn({ id: 'd', map: drifting }, from) };
+      const clock = clockFor(laid);
+      for (let i = 0; i < 60; i++) {
+        const real = drifting.beats[from + i]! - drifting.beats[from]!;
+        expect(Math.abs(clock.seconds(clock.tick(i + 1)) - real)).toBeLessThan(0.013);
+      }
+    }
+  });
+  /** Against trying every start by hand: no other meets more. */
+  it('finds where more breaks are met', () => {
+    const laid = { ...stop, ...laidOn({ id: lamp.id, map: lamp.map! }, 0), marks: [30] };
+    const ways = startWays(laid, repertoire, 4, 8);
+    const by = (start: number): number =>
+      hits(planOf({ ...laid, start }, repertoire)).filter((h) => h.pass !== undefined).length;
+    const most = Math.max(...Array.from({ length: laid.phrase }, (_, i) => by(i + 1)));
+    expect(ways[0]?.met).toBe(most);
+    expect(ways[0]?.met).toBeGreaterThan(metIn(planOf(laid, repertoire)).met);
+    expect(ways).toHaveLength(laid.phrase);
+  });
+  it('songs of the demo can be kept', () => {
+    for (const s of demoSongs()) expect(songSchema.safeParse(s).error).toBeUndefined();
+  });
+});

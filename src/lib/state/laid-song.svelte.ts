@@ -1,0 +1,43 @@
+import type { Song } from '$lib/core/song/schema';
+import { loadDoc } from '$lib/storage';
+import { MusicFinder } from '$lib/workers/music-finder';
+import { app } from './app.svelte';
+import { soundOf } from './song-sound';
+
+/** The song a combination is laid on, and its sound. */
+export class LaidSong {
+  song: Song | undefined = $state.raw();
+  buffer: AudioBuffer | undefined = $state.raw();
+  busy = $state(false);
+  problem = $state('');
+  #id = '';
+
+  /** Loads it where it is another than before; without one, nothing sounds but the click. */
+  async load(laid: { readonly id: string } | undefined): Promise<void> {
+    const id = laid?.id ?? '';
+    if (id === this.#id) return;
+    this.#id = id;
+    this.song = this.buffer = undefined;
+    this.problem = '';
+    if (!id) return;
+    this.busy = true;
+    const finder = new MusicFinder(
+      () => new Worker(new URL('../workers/music.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    try {
+      const song = await loadDoc(await app.db(), 'song', id);
+      const buffer = song && (await soundOf(song, finder, () => {}));
+      if (id === this.#id) [this.song, this.buffer] = [song, buffer];
+    } catch (e) {
+      this.problem = e instanceof Error ? e.message : String(e);
+    } finally {
+      finder.stop();
+      if (id === this.#id) this.busy = false;
+    }
+  }
+
+  /** Seconds into the song at which beat 1 of the combination's music falls. */
+  from(laid: { readonly beat: number } | undefined): number {
+    return (laid && this.song?.map?.beats[laid.beat]) ?? 0;
+  }
+}

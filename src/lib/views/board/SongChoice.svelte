@@ -1,0 +1,111 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { eightOf, sectionAt, tempoOf } from '$lib/core/music';
+  import type { Song } from '$lib/core/song/schema';
+  import { laidOn, metIn, startWays } from '$lib/core/song/laid';
+  import { planToDance, suits } from '$lib/core/song/suits';
+  import { suitText } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
+  import type { Board } from '$lib/state/board.svelte';
+  import { loadDocs } from '$lib/storage';
+
+  /** The song a combination is laid on: what suits it first; where in it it begins; where its breaks are met. */
+  let { board }: { board: Board } = $props();
+  let songs: readonly Song[] = $state.raw([]);
+  onMount(() => {
+    void app
+      .db()
+      .then((db) => loadDocs(db, 'song'))
+      .then((rows) => {
+        songs = rows.map((r) => r.doc).filter((s) => s.map !== undefined);
+        const asked = page.url.searchParams.get('song');
+        if (asked && asked !== board.combination.song?.id) lay(asked);
+      });
+  });
+  const c = $derived(board.combination);
+  const dance = $derived(planToDance(board.plan));
+  const ranked = $derived(
+    songs
+      .map((s) => ({ s, suit: dance && s.map ? suits(dance, s.map) : undefined }))
+      .sort((a, b) => (b.suit?.score ?? 0) - (a.suit?.score ?? 0)),
+  );
+  const laid = $derived(songs.find((s) => s.id === c.song?.id));
+  const suit = $derived(ranked.find((r) => r.s.id === laid?.id)?.suit);
+  const met = $derived(metIn(board.plan));
+  const map = $derived(laid?.map);
+  const ways = $derived(
+    map && met.of > met.met
+      ? startWays(c, board.repertoire, map.bar, eightOf(map.bar))
+          .filter((w) => w.met > met.met)
+          .slice(0, 3)
+      : [],
+  );
+
+  function lay(id: string, from?: number) {
+    const song = songs.find((s) => s.id === id);
+    if (song?.map) {
+      const { map } = song;
+      board.edit({ type: 'details', patch: laidOn({ id, map }, from ?? map.phrases[0] ?? 0) });
+    } else board.edit({ type: 'details', patch: { song: undefined } });
+  }
+  const ON = { eight: 'on a 1', bar: 'on a bar', off: 'between the bars' } as const;
+</script>
+
+<fieldset>
+  <legend>song</legend>
+  <select
+    value={c.song?.id ?? ''}
+    aria-label="Song it is laid on"
+    onchange={(e) => lay(e.currentTarget.value)}
+    ><option value="">none</option>{#each ranked as { s, suit: fits } (s.id)}<option value={s.id}
+        >{s.name}{s.map ? ` · ${Math.round(tempoOf(s.map))}` : ''}{fits && fits.off === 0 && fits.bars
+          ? ' · suits'
+          : ''}</option
+      >{/each}{#if c.song && !laid}<option value={c.song.id}>a song that is not here</option>{/if}</select
+  >
+  {#if map && laid}
+    <label
+      >from <select
+        value={c.song?.beat}
+        aria-label="Where in the song"
+        onchange={(e) => lay(laid.id, Number(e.currentTarget.value))}
+        >{#each map.sections as s (s.from)}<option value={s.from}>{s.name}, beat {s.from + 1}</option
+          >{/each}{#if c.song && !map.sections.some((s) => s.from === c.song?.beat)}<option
+            value={c.song.beat}>{sectionAt(map, c.song.beat)?.name ?? ''}, beat {c.song.beat + 1}</option
+          >{/if}</select
+      ></label
+    >
+    <a href="/songs/{laid.id}">Open the song</a>
+  {/if}
+  {#if suit}<p class="quiet">{suitText(suit)}</p>{/if}
+  {#each ways as w (w.start)}
+    <p>
+      <button onclick={() => board.edit({ type: 'details', patch: { start: w.start } })}
+        >Begin on beat {w.start}</button
+      > <span class="quiet">meets {w.met} of {w.of} breaks, {ON[w.on]}</span>
+    </p>
+  {/each}
+</fieldset>
+
+<style>
+  fieldset {
+    border: 1px solid var(--line);
+    border-radius: 8px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 10px;
+    align-items: center;
+  }
+  p {
+    width: 100%;
+    font-size: 14px;
+  }
+  label {
+    font-size: 13px;
+    color: var(--quiet);
+  }
+  select {
+    max-width: 260px;
+  }
+</style>
