@@ -11,7 +11,16 @@ import {
   type BeatClock,
   type SongMap,
 } from '$lib/core/music';
-import { clicks, countIn, spoken, type RampStep, type SoundCue, type Span } from '$lib/core/practice';
+import {
+  clicks,
+  countIn,
+  countedTo,
+  spoken,
+  type CountIn,
+  type RampStep,
+  type SoundCue,
+  type Span,
+} from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
 import { MusicFinder } from '$lib/workers/music-finder';
 import { begin, record, redo, undo, type History } from './history';
@@ -154,10 +163,7 @@ export class SongDesk {
     const { map } = this;
     const speed = this.ramp?.[0]?.speed ?? this.speed / 100;
     const period = 60 / ((this.clock?.bpm(this.clock.beat(start)) ?? 120) * speed);
-    const counted =
-      map && sounding.countIn > 0
-        ? countIn(map.bar, sounding.countIn, period, this.counting || !this.clicking)
-        : undefined;
+    const counted = map && sounding.countIn > 0 ? this.#countIn(map, start, period, speed) : undefined;
     const performer = sounding.performer();
     performer.onend = () => this.#ended();
     performer.onpass = (index) => (this.pass = index);
@@ -165,6 +171,12 @@ export class SongDesk {
     this.notice = '';
     const begun = await performer.play({ ...this.#programme(), from: start, countIn: counted });
     if (begun !== undefined) this.#follow();
+  }
+  /** Counted in to the next beat, which may come a little after where the music begins. */
+  #countIn(map: SongMap, start: number, period: number, speed: number): CountIn {
+    const clock = beatClock(map.beats);
+    const gap = Math.max(0, (clock.at(Math.ceil(clock.beat(start) - 1e-3)) - start) / speed);
+    return countedTo(countIn(map.bar, sounding.countIn, period, this.counting || !this.clicking), gap);
   }
   #programme() {
     return {

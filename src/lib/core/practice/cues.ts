@@ -54,3 +54,12 @@ export function countIn(bar: 2 | 3 | 4, eights: 0 | 1 | 2, period: Seconds, voic
     }
   return { cues, lead };
 }
+
+/**
+ * A count-in that ends on the next beat, where what is played begins `gap` seconds before one.
+ * @example countedTo(countIn(4, 1, 0.5, true), 0.3).lead // 3.7
+ */
+export const countedTo = ({ cues, lead }: CountIn, gap: Seconds): CountIn => ({
+  cues: cues.map((c) => ({ ...c, at: c.at + gap })),
+  lead: lead - gap,
+});

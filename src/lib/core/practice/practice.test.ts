@@ -8,6 +8,7 @@ import {
   byStep,
   clicks,
   countIn,
+  countedTo,
   matched,
   passAt,
   positionAt,
@@ -128,6 +129,8 @@ describe('what is called', () => {
       ['1', -4],
     ]);
     expect(countIn(3, 1, 0.5, false)).toMatchObject({ lead: 3 });
+    const late = countedTo(countIn(4, 1, 0.5, true), 0.3);
+    expect([late.lead, late.cues[0]?.at]).toEqual([3.7, -3.7]);
   });
 });
 
