@@ -664,6 +664,11 @@ async function killing() {
 }
 
 /** `npm run bench -- typing list` runs those parts only. */
+async function music() {
+  const table = await import('./bench-music.mjs');
+  await table.music(chromium, launchOptions, report);
+}
+
 const wanted = process.argv.slice(2);
 const chosen = (part) => wanted.length === 0 || wanted.includes(part.name);
 
@@ -678,6 +683,7 @@ async function surviving(part, ...args) {
 
 if (chosen(core)) await surviving(core);
 if (chosen(limits)) await surviving(limits);
+if (chosen(music)) await surviving(music);
 const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
   stdio: 'ignore',

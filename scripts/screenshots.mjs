@@ -16,11 +16,7 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 const VIEWS = [
   { name: 'figures', path: '/figures' },
   { name: 'figure-desk', path: '/figures/demo-push-turn', act: select },
-  { name: 'figure-desk-finding', path: '/figures/demo-push-short' },
-  { name: 'figure-desk-waltz', path: '/figures/demo-waltz-natural', act: late },
-  { name: 'figure-desk-choices', path: '/figures/demo-six-choices', act: otherWay },
   { name: 'figure-desk-phone', path: '/figures/demo-push-turn', phone: true },
-  { name: 'figure-desk-arms', path: '/figures/demo-wrap-hammerlock', act: (p) => seek(p, 12) },
   { name: 'arms-route', path: '/arms', act: route },
   { name: 'vary', path: '/figures/demo-push', act: vary },
   { name: 'versions', path: '/figures/demo-free-spin/versions' },
@@ -30,6 +26,14 @@ const VIEWS = [
   { name: 'board-joint', path: '/combinations/demo-combination-waltz-gap', act: mends },
   { name: 'compose', path: '/combinations/demo-combination-break', act: compose, dark: true },
   { name: 'call-sheet', path: '/combinations/demo-combination-layers/calls', act: layer },
+  { name: 'songs', path: '/songs' },
+  { name: 'song', path: '/songs/demo-song-lamp', act: song },
+  {
+    name: 'floor',
+    path: '/floor/run?combination=demo-combination-blues&music=demo-song-blues&times=2',
+    act: floor,
+  },
+  { name: 'results', path: '/results', act: (p) => p.waitForTimeout(1500) },
   { name: 'notation', path: '/notation' },
   { name: 'data', path: '/data' },
   { name: 'step-sheet', path: '/figures/demo-six-choices', print: true },
@@ -38,22 +42,21 @@ async function select(page) {
   await page.getByRole('button', { name: /Follower 3&/ }).focus();
   await page.getByRole('button', { name: /Follower 3&/ }).click();
 }
-async function otherWay(page) {
-  await page.getByRole('combobox', { name: /^At 1, / }).selectOption('1');
-  await page.getByText('Shown with').waitFor();
-}
-async function late(page) {
-  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowRight');
-}
-async function seek(page, count) {
-  await page.getByRole('button', { name: `To count ${count}`, exact: true }).click();
-}
 async function vary(page) {
   await page.getByRole('button', { name: 'Vary', exact: true }).click();
   await page.getByRole('tab', { name: 'Turn', exact: true }).click();
   await page.getByRole('group', { name: 'Counts' }).getByRole('button', { name: '3–4' }).click();
   await page.getByRole('group', { name: 'Whose part' }).getByRole('button', { name: 'the follower' }).click();
   await page.locator('.look').filter({ hasText: 'One turn right' }).click();
+}
+async function song(page) {
+  await page.waitForFunction(() => !document.querySelector('button.play')?.disabled);
+  await page.locator('[data-beat="32"]').click();
+  await page.waitForTimeout(600);
+}
+async function floor(page) {
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(9000);
 }
 async function part(page, name) {
   await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();

@@ -82,7 +82,10 @@ describe('the rooms', () => {
       .flatMap((f) =>
         [...readFileSync(f, 'utf8').matchAll(/from '([^'.][^']*)'/g)]
           .map((m) => m[1] ?? '')
-          .filter((s) => !['zod', 'papaparse', 'dequal/lite', 'fflate', 'midi-file', 'fft.js'].includes(s)),
+          .filter(
+            (s) =>
+              !['zod', 'papaparse', 'dequal/lite', 'fflate', 'midi-file', 'fft.js', 'ts-fsrs'].includes(s),
+          ),
       );
     expect(outside).toEqual([]);
   });

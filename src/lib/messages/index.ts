@@ -9,3 +9,4 @@ export * from './combinations';
 export { list } from './words';
 export * from './songs';
 export * from './practice';
+export * from './drills';

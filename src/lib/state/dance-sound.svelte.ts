@@ -58,6 +58,7 @@ export class DanceSound {
     void performer
       .play({
         cues,
+        music,
         span,
         from,
         loop: repeat,

@@ -1,6 +1,6 @@
 import type { Song } from '$lib/core/song/schema';
 import { loadDoc } from '$lib/storage';
-import { MusicFinder } from '$lib/workers/music-finder';
+import type { MusicFinder } from '$lib/workers/music-finder';
 import { app } from './app.svelte';
 import { soundOf } from './song-sound';
 
@@ -12,6 +12,8 @@ export class LaidSong {
   problem = $state('');
   #id = '';
 
+  constructor(private readonly makeFinder: () => MusicFinder) {}
+
   /** Loads it where it is another than before; without one, nothing sounds but the click. */
   async load(laid: { readonly id: string } | undefined): Promise<void> {
     const id = laid?.id ?? '';
@@ -21,9 +23,7 @@ export class LaidSong {
     this.problem = '';
     if (!id) return;
     this.busy = true;
-    const finder = new MusicFinder(
-      () => new Worker(new URL('../workers/music.worker.ts', import.meta.url), { type: 'module' }),
-    );
+    const finder = this.makeFinder();
     try {
       const song = await loadDoc(await app.db(), 'song', id);
       const buffer = song && (await soundOf(song, finder, () => {}));

@@ -1,3 +1,5 @@
+import { format } from 'date-fns';
+
 /** Longest recording of a room, seconds: a quarter of an hour. */
 const LONGEST = 900;
 
@@ -43,8 +45,7 @@ export class Recorder {
     }
     this.cancel();
     const type = recorder.mimeType || 'audio/webm';
-    const at = new Date();
-    const name = `Room ${at.toISOString().slice(0, 16).replace('T', ' ').replace(':', '.')}.webm`;
+    const name = `Room ${format(Date.now(), 'yyyy-MM-dd HH.mm')}.webm`;
     return new File(this.#parts, name, { type });
   }
 

@@ -22,7 +22,7 @@ import {
   type Span,
 } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
-import { MusicFinder } from '$lib/workers/music-finder';
+import type { MusicFinder } from '$lib/workers/music-finder';
 import { begin, record, redo, undo, type History } from './history';
 import { sounding } from './sounding.svelte';
 

@@ -64,8 +64,8 @@ export class TapTrainer {
     () => this.result && tapFigures(this.result, this.#when()),
   );
   #when(): (t: { readonly step?: number | undefined; readonly round: number }) => number {
-    const at = new Map(this.due.map((d) => [`${d.round} ${d.tick}`, d.at]));
-    return (t) => at.get(`${t.round} ${t.step}`) ?? 0;
+    const at = Object.fromEntries(this.due.map((d) => [`${d.round} ${d.tick}`, d.at]));
+    return (t) => at[`${t.round} ${t.step}`] ?? 0;
   }
 
   async start(e: Exercise, source: FloorSource): Promise<void> {

@@ -9,7 +9,8 @@ export function musicAnswerer(
   return (ask) => {
     const { id } = ask;
     const progress: Rendering = (done) => send({ type: 'progress', id, done });
-    if (ask.type === 'listen') return send({ type: 'heard', id, heard: listen(ask.samples, ask.rate, progress) });
+    if (ask.type === 'listen')
+      return send({ type: 'heard', id, heard: listen(ask.samples, ask.rate, progress) });
     const { music, rate } = ask;
     const channels =
       'recipe' in music

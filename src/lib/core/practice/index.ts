@@ -4,3 +4,4 @@ export * from './cues';
 export * from './timeline';
 export * from './calls';
 export * from './playlist';
+export * from './drills';

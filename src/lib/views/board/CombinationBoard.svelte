@@ -13,6 +13,7 @@
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import { MusicFinder } from '$lib/workers/music-finder';
   import type { ComposeFinder } from '$lib/workers/compose-finder';
   import { endOf } from '$lib/core/scene/board';
   import FloorView from '$lib/views/floor/FloorView.svelte';
@@ -79,7 +80,12 @@
     if (player.tick > whole.to || player.tick < whole.from) player.tick = whole.from;
   });
   /** The song it is laid on, loaded when sound is wanted. */
-  const laid = new LaidSong();
+  const laid = new LaidSong(
+    () =>
+      new MusicFinder(
+        () => new Worker(new URL('../../workers/music.worker.ts', import.meta.url), { type: 'module' }),
+      ),
+  );
   $effect(() => {
     if (sound.on) void laid.load(board.combination.song);
   });

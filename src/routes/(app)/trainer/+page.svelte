@@ -12,6 +12,7 @@
   import { sounding } from '$lib/state/sounding.svelte';
   import { TapTrainer } from '$lib/state/tap-trainer.svelte';
   import { create, loadAll, loadDocs, type FigureRow } from '$lib/storage';
+  import DrillPanel from '$lib/views/practice/DrillPanel.svelte';
   import Latency from '$lib/views/practice/Latency.svelte';
   import TapReport from '$lib/views/practice/TapReport.svelte';
   import SoundLevels from '$lib/views/songs/SoundLevels.svelte';
@@ -191,6 +192,8 @@
       </p>
     {/if}
     <SoundLevels />
+    <h2 class="part">Questions</h2>
+    <DrillPanel {finder} />
     <section id="latency"><Latency /></section>
   {/if}
 </div>
@@ -270,6 +273,11 @@
   .last {
     font-size: 20px;
     min-height: 1.4em;
+  }
+  .part {
+    font-size: 24px;
+    border-top: 3px solid var(--ink);
+    padding-top: 12px;
   }
   .lead {
     max-width: 70ch;
