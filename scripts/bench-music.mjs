@@ -2,8 +2,8 @@
 import { createServer } from 'node:http';
 import { rolldown } from 'rolldown';
 
-/** Prints the table. `sets`: which forty songs; `report` prints a line. */
-export async function music(chromium, launchOptions, report, sets = [1, 2, 3]) {
+/** A page with the measures in it. Gives it and what closes it. */
+export async function musicPage(chromium, launchOptions) {
   const bundle = await rolldown({
     input: 'scripts/bench-music.ts',
     platform: 'browser',
@@ -20,6 +20,16 @@ export async function music(chromium, launchOptions, report, sets = [1, 2, 3]) {
   const browser = await chromium.launch(launchOptions);
   const page = await browser.newPage();
   await page.goto(`http://127.0.0.1:${server.address().port}/`);
+  const close = async () => {
+    await browser.close();
+    server.close();
+  };
+  return { page, close };
+}
+
+/** Prints the table. `sets`: which forty songs; `report` prints a line. */
+export async function music(chromium, launchOptions, report, sets = [1, 2, 3]) {
+  const { page, close } = await musicPage(chromium, launchOptions);
   for (const set of sets) {
     const { rows, structure, n } = await page.evaluate((s) => globalThis.measure(s, 40), set);
     for (const [name, r] of Object.entries(rows)) {
@@ -50,6 +60,5 @@ export async function music(chromium, launchOptions, report, sets = [1, 2, 3]) {
       '90 %',
     );
   }
-  await browser.close();
-  server.close();
+  await close();
 }

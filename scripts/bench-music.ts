@@ -77,4 +77,15 @@ async function measure(set: number, n: number) {
   }
   return { rows, structure, n };
 }
-Object.assign(globalThis, { measure });
+/** A loop of whole bars, gone round until it is heard: its length says its tempo but for the octave. */
+async function loop(base64: string) {
+  const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+  const context = new OfflineAudioContext(1, RATE, RATE);
+  const one = (await context.decodeAudioData(bytes.buffer)).getChannelData(0);
+  const times = Math.max(1, Math.ceil((25 * RATE) / one.length));
+  const samples = new Float32Array(one.length * times);
+  for (let i = 0; i < times; i++) samples.set(one, i * one.length);
+  const heard = listen(samples, RATE);
+  return { seconds: one.length / RATE, bpm: heard?.bpm, bar: heard?.map.bar, swing: heard?.map.swing };
+}
+Object.assign(globalThis, { measure, loop });
