@@ -50,7 +50,9 @@ async function vary(page) {
   await page.locator('.look').filter({ hasText: 'One turn right' }).click();
 }
 async function song(page) {
-  await page.waitForFunction(() => !document.querySelector('button.play')?.disabled);
+  await page.waitForFunction(
+    () => document.querySelector('button.play')?.disabled === false && document.querySelector('.wave'),
+  );
   await page.locator('[data-beat="32"]').click();
   await page.waitForTimeout(600);
 }

@@ -30,6 +30,8 @@ export class DrillRoom {
   right: boolean | undefined = $state();
   listening = $state(false);
   problem = $state('');
+  /** Figures and songs are being read. */
+  opening = $state(false);
   due = $state(0);
   answers: readonly boolean[] = $state.raw([]);
   #memory: Memory = {};
@@ -39,7 +41,13 @@ export class DrillRoom {
   #seed = Math.floor(Math.random() * 2 ** 30);
   #db: Database | undefined;
 
-  async open(): Promise<void> {
+  #opened: Promise<void> | undefined;
+  /** Reads what is asked of, once. */
+  open(): Promise<void> {
+    this.#opened ??= this.#read();
+    return this.#opened;
+  }
+  async #read(): Promise<void> {
     const db = await app.db();
     this.#db = db;
     const kept = memorySchema.safeParse((await db.settings.get(KEY))?.value ?? {});
@@ -59,7 +67,10 @@ export class DrillRoom {
     this.drill = drill;
     this.asked = this.song = this.chosen = this.right = undefined;
     this.problem = '';
-    if (!this.#known) await this.open();
+    if (!this.#known) {
+      this.opening = true;
+      await this.open().finally(() => (this.opening = false));
+    }
     if (HEARD.includes(drill)) return this.#listen(drill, source);
     const due = dueNow(this.#memory, Date.now());
     const level = fitting(this.answers);

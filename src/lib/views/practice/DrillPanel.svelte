@@ -48,6 +48,7 @@
     <span class="quiet">{room.due > 0 ? `${room.due} due again` : ''} {said}</span>
   </div>
   {#if room.problem}<p role="alert">{room.problem}</p>{/if}
+  {#if room.opening}<p class="quiet" role="status">Reading your figures …</p>{/if}
   {#if room.asked}
     <h2>{askText(room.asked)}</h2>
     <ol>

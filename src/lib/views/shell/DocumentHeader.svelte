@@ -112,7 +112,7 @@
   }
   .title {
     min-width: 0;
-    flex: 1 1 280px;
+    flex: 1 1 auto;
   }
   h1 {
     font-size: 28px;
@@ -185,6 +185,9 @@
       flex-direction: column;
       align-items: stretch;
       gap: 6px;
+    }
+    .title {
+      flex: none;
     }
     .tools {
       justify-content: start;
