@@ -21,7 +21,8 @@ export function plainMusic(context: BaseAudioContext, buffer: AudioBuffer, out: 
       const gain = context.createGain();
       source.buffer = buffer;
       source.connect(gain).connect(out);
-      const begin = Math.max(start, context.currentTime);
+      // Before its beginning there is silence.
+      const begin = Math.max(start - Math.min(0, from), context.currentTime);
       const offset = from + (begin - start);
       const end = start + (to - from);
       gain.gain.setValueAtTime(0, begin);

@@ -14,7 +14,7 @@ export class LaidSong {
 
   constructor(private readonly makeFinder: () => MusicFinder) {}
 
-  /** Loads it where it is another than before; without one, nothing sounds but the click. */
+  /** Reads it where it is another than before. */
   async load(laid: { readonly id: string } | undefined): Promise<void> {
     const id = laid?.id ?? '';
     if (id === this.#id) return;
@@ -22,17 +22,24 @@ export class LaidSong {
     this.song = this.buffer = undefined;
     this.problem = '';
     if (!id) return;
+    const song = await loadDoc(await app.db(), 'song', id).catch(() => undefined);
+    if (id === this.#id) this.song = song;
+  }
+
+  /** Makes its sound ready; without one, nothing sounds but the click. */
+  async sounds(): Promise<void> {
+    const { song } = this;
+    if (!song || this.buffer || this.busy) return;
     this.busy = true;
     const finder = this.makeFinder();
     try {
-      const song = await loadDoc(await app.db(), 'song', id);
-      const buffer = song && (await soundOf(song, finder, () => {}));
-      if (id === this.#id) [this.song, this.buffer] = [song, buffer];
+      const buffer = await soundOf(song, finder, () => {});
+      if (song === this.song) this.buffer = buffer;
     } catch (e) {
       this.problem = e instanceof Error ? e.message : String(e);
     } finally {
       finder.stop();
-      if (id === this.#id) this.busy = false;
+      this.busy = false;
     }
   }
 

@@ -2,13 +2,22 @@
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { dropPlace, type BoardRow, type BoardSpan } from '$lib/core/scene/board';
   import { jointText } from '$lib/messages';
+  import type { SongMap } from '$lib/core/music';
   import type { Board } from '$lib/state/board.svelte';
   import type { Player } from '$lib/state/player.svelte';
   import JointMark from './JointMark.svelte';
   import { COUNT_AT, across, feetByRow, jointLabel } from './board-model';
   import { dragged, takesDrops, type Dragged, type Over } from './drag';
 
-  let { board, player }: { board: Board; player: Player } = $props();
+  /** `song`: the map of the song it is laid on, whose sections stand at the rows. */
+  let { board, player, song }: { board: Board; player: Player; song?: SongMap | undefined } = $props();
+  /** Sections of the song by the beat of the music they begin on. */
+  const sections = $derived(
+    Object.fromEntries(
+      song?.sections.map((s) => [s.from - (board.combination.song?.beat ?? 0) + 1, s.name]) ?? [],
+    ),
+  );
+  const sectionIn = (row: BoardRow): string => row.beats.flatMap((b) => sections[b.music] ?? []).join(', ');
 
   const plan = $derived(board.plan);
   const rows = $derived(board.rows);
@@ -108,7 +117,7 @@
       <div class="eight">
         <b class="num">{row.fold === 8 ? row.eight : `${2 * row.eight - 1}–${2 * row.eight}`}</b><span
           >{row.fold === 8 ? 'eight' : 'bars'}</span
-        >
+        >{#if sectionIn(row)}<i class="section" title="Section of the song">{sectionIn(row)}</i>{/if}
       </div>
       <div class="beats" {@attach receives(row)}>
         {#each row.spans as s (`${s.pass}`)}
@@ -242,6 +251,13 @@
     display: grid;
     grid-template-columns: 44px minmax(0, 1fr);
     position: relative;
+  }
+  .section {
+    font: 700 15px var(--display);
+    color: var(--arm-b);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
   }
   .row.phrase::before {
     content: 'phrase';

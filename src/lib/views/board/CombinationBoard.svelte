@@ -79,15 +79,16 @@
   $effect(() => {
     if (player.tick > whole.to || player.tick < whole.from) player.tick = whole.from;
   });
-  /** The song it is laid on, loaded when sound is wanted. */
+  /** The song it is laid on; its sound when that is wanted. */
   const laid = new LaidSong(
     () =>
       new MusicFinder(
         () => new Worker(new URL('../../workers/music.worker.ts', import.meta.url), { type: 'module' }),
       ),
   );
+  $effect(() => void laid.load(board.combination.song));
   $effect(() => {
-    if (sound.on) void laid.load(board.combination.song);
+    if (sound.on && laid.song) void laid.sounds();
   });
   const timing = $derived.by((): Timing => {
     const clock = clockFor(board.combination);
@@ -208,7 +209,7 @@
     <div class="columns">
       <div class="left">
         <LayerStrip {board} />
-        <div class="rows"><BoardRows {board} {player} /></div>
+        <div class="rows"><BoardRows {board} {player} song={laid.song?.map} /></div>
         {#if plan.passes.length > 0}<BoardSums {board} {player} {fill} />{/if}
       </div>
       <aside class="right">
