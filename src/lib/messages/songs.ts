@@ -1,6 +1,7 @@
 import type { StyleId } from '$lib/core/band';
 import type { SongMap } from '$lib/core/music';
 import type { Song } from '$lib/core/song/schema';
+import type { MeetWay } from '$lib/core/song/meet';
 import type { Suit } from '$lib/core/song/suits';
 
 export const STYLE_WORDS: Readonly<Record<StyleId, string>> = {
@@ -51,4 +52,31 @@ export function suitText(s: Suit): string {
   const breaks =
     s.breaks === 0 ? '' : `, meets ${s.met} of ${s.breaks} ${s.breaks === 1 ? 'break' : 'breaks'}`;
   return `${tempo}; ${phrase}${breaks}`;
+}
+
+/** What a way to meet the breaks does. `name` says what figures are called, `part` what stands at a part. */
+export function meetText(
+  w: MeetWay,
+  name: (figure: string) => string,
+  part: (index: number) => string,
+): string {
+  const of = w.part === undefined ? '' : part(w.part);
+  if (w.kind === 'start') return `Begin on beat ${w.value}`;
+  if (w.kind === 'times') return `Dance “${of}” ${w.value === 1 ? 'once' : `${w.value} times`}`;
+  if (w.kind === 'version') return `Dance “${name(w.figure ?? '')}” instead of “${of}”`;
+  return `Put “${name(w.figure ?? '')}” before “${of}”`;
+}
+
+/** What it meets and what it disturbs. @example meetsText({ met: 1, of: 2, broken: 0, longer: 6 }) */
+export function meetsText(w: Pick<MeetWay, 'met' | 'of' | 'broken' | 'longer'>): string {
+  const broken =
+    w.broken === 0
+      ? 'every joint holds as before'
+      : w.broken === 1
+        ? 'one joint then needs mending'
+        : `${w.broken} joints then need mending`;
+  const beats = Math.abs(w.longer) === 1 ? 'beat' : 'beats';
+  const longer =
+    w.longer === 0 ? '' : `, ${Math.abs(w.longer)} ${beats} ${w.longer > 0 ? 'longer' : 'shorter'}`;
+  return `meets ${w.met} of ${w.of}; ${broken}${longer}`;
 }

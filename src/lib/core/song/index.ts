@@ -2,3 +2,4 @@ export * from './band-song';
 export * from './schema';
 export * from './suits';
 export * from './laid';
+export * from './meet';

@@ -1,9 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { demoCombinations, demoFigures, demoSongs } from '$lib/demo';
 import { recipeOf } from '../band';
-import { Repertoire, combinationSchema, hits, planOf, clockFor } from '../combination';
+import { Repertoire, combinationSchema, hits, planOf, clockFor, edited } from '../combination';
 import { tempoOf, type SongMap } from '../music';
-import { bandSong, laidOn, metIn, planToDance, songSchema, startWays, suits, type ToDance } from './index';
+import {
+  bandSong,
+  laidOn,
+  meetWays,
+  metIn,
+  planToDance,
+  songSchema,
+  startWays,
+  suits,
+  type ToDance,
+} from './index';
 
 const song = (bpm: number, other: Parameters<typeof recipeOf>[1] = {}): SongMap =>
   bandSong('s', 'S', recipeOf('groove', { bpm, choruses: 1, ...other })).map!;
@@ -81,6 +91,40 @@ describe('a combination laid on a song', () => {
     expect(ways[0]?.met).toBe(most);
     expect(ways[0]?.met).toBeGreaterThan(metIn(planOf(laid, repertoire)).met);
     expect(ways).toHaveLength(laid.phrase);
+  });
+  /** Held against what each change does when it is really made. */
+  it('ways to meet a break are as they say, best first, and every one meets more', () => {
+    const laid = { ...stop, ...laidOn({ id: lamp.id, map: lamp.map! }, 0), marks: [37] };
+    const now = metIn(planOf(laid, repertoire));
+    const kin = demoFigures.filter((f) => f.dance === 'eight-count-swing').map((f) => repertoire.reading(f));
+    const ways = meetWays(
+      laid,
+      repertoire,
+      4,
+      8,
+      kin,
+      () => true,
+      () => 'new',
+    );
+    expect(new Set(ways.map((w) => w.kind)).size).toBeGreaterThanOrEqual(2);
+    for (const w of ways) {
+      const plan = planOf(edited(laid, w.edit), repertoire);
+      expect([w.met, w.of]).toEqual([metIn(plan).met, metIn(plan).of]);
+      expect(w.met).toBeGreaterThan(now.met);
+      expect(plan.beats - planOf(laid, repertoire).beats).toBe(w.longer);
+    }
+    expect(ways.every((w, i) => i === 0 || w.met <= ways[i - 1]!.met)).toBe(true);
+    expect(
+      meetWays(
+        { ...laid, marks: [] },
+        repertoire,
+        4,
+        8,
+        kin,
+        () => true,
+        () => 'x',
+      ),
+    ).toEqual([]);
   });
   it('songs of the demo can be kept', () => {
     for (const s of demoSongs()) expect(songSchema.safeParse(s).error).toBeUndefined();

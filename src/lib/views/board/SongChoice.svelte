@@ -3,9 +3,10 @@
   import { page } from '$app/state';
   import { eightOf, sectionAt, tempoOf } from '$lib/core/music';
   import type { Song } from '$lib/core/song/schema';
-  import { laidOn, metIn, startWays } from '$lib/core/song/laid';
+  import { laidOn, metIn } from '$lib/core/song/laid';
+  import { meetWays, type MeetWay } from '$lib/core/song/meet';
   import { planToDance, suits } from '$lib/core/song/suits';
-  import { suitText } from '$lib/messages';
+  import { meetText, meetsText, suitText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import { loadDocs } from '$lib/storage';
@@ -34,13 +35,20 @@
   const suit = $derived(ranked.find((r) => r.s.id === laid?.id)?.suit);
   const met = $derived(metIn(board.plan));
   const map = $derived(laid?.map);
-  const ways = $derived(
-    map && met.of > met.met
-      ? startWays(c, board.repertoire, map.bar, eightOf(map.bar))
-          .filter((w) => w.met > met.met)
-          .slice(0, 3)
-      : [],
-  );
+  /** Ways tried, for the board as it was; looked for when asked. */
+  let found: { readonly of: typeof board.plan; readonly ways: readonly MeetWay[] } | undefined = $state.raw();
+  const ways = $derived(found?.of === board.plan ? found.ways.slice(0, 8) : undefined);
+  function seek() {
+    const { repertoire, plan } = board;
+    const kin = [...new Set(plan.passes.map((p) => p.reading.figure.dance))]
+      .flatMap((d) => board.kin(d))
+      .map((r) => repertoire.reading(r.figure));
+    const families = Object.fromEntries(board.stored.map((r) => [r.id, r.figure.family]));
+    const same = (a: string, b: string) => families[a] !== '' && families[a] === families[b];
+    const bar = map?.bar ?? 4;
+    found = { of: plan, ways: meetWays(c, repertoire, bar, eightOf(bar), kin, same, board.key) };
+  }
+  const partName = (i: number) => board.name(c.parts[i]?.figure ?? '');
 
   function lay(id: string, from?: number) {
     const song = songs.find((s) => s.id === id);
@@ -49,7 +57,6 @@
       board.edit({ type: 'details', patch: laidOn({ id, map }, from ?? map.phrases[0] ?? 0) });
     } else board.edit({ type: 'details', patch: { song: undefined } });
   }
-  const ON = { eight: 'on a 1', bar: 'on a bar', off: 'between the bars' } as const;
 </script>
 
 <fieldset>
@@ -79,13 +86,23 @@
     <a href="/songs/{laid.id}">Open the song</a>
   {/if}
   {#if suit}<p class="quiet">{suitText(suit)}</p>{/if}
-  {#each ways as w (w.start)}
+  {#if met.of > met.met}
     <p>
-      <button onclick={() => board.edit({ type: 'details', patch: { start: w.start } })}
-        >Begin on beat {w.start}</button
-      > <span class="quiet">meets {w.met} of {w.of} breaks, {ON[w.on]}</span>
+      <span
+        >Of {met.of}
+        {met.of === 1 ? 'break' : 'breaks'} within it, {met.met}
+        {met.met === 1 ? 'is' : 'are'} met.</span
+      >
+      {#if !ways}<button onclick={seek}>How could they be met?</button>{/if}
     </p>
-  {/each}
+    {#if ways?.length === 0}<p class="quiet">No single change meets more of them.</p>{/if}
+    {#each ways ?? [] as w, i (i)}
+      <p>
+        <button onclick={() => board.edit(w.edit)}>{meetText(w, (id) => board.name(id), partName)}</button>
+        <span class="quiet">{meetsText(w)}</span>
+      </p>
+    {/each}
+  {/if}
 </fieldset>
 
 <style>
