@@ -663,6 +663,12 @@ async function killing() {
   await kill(base, Number(process.env.KILLS ?? 12), report);
 }
 
+/** SONGS says how many are opened (100). */
+async function songs(page) {
+  const { songsOpened } = await import('./bench-songs.mjs');
+  await songsOpened(page, base, report, Number(process.env.SONGS ?? 100));
+}
+
 /** `npm run bench -- typing list` runs those parts only. */
 async function music() {
   const table = await import('./bench-music.mjs');
@@ -691,7 +697,7 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 try {
   await new Promise((r) => setTimeout(r, 1500));
   const browser = await chromium.launch(launchOptions);
-  for (const part of [weight, typing, animation, list, library].filter(chosen)) {
+  for (const part of [weight, typing, animation, list, library, songs].filter(chosen)) {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
       serviceWorkers: 'block',

@@ -14,7 +14,7 @@ import { answered, dueNow, fitting, memorySchema, type Memory } from '$lib/core/
 import type { Song } from '$lib/core/song/schema';
 import { loadAll, loadDocs, type Database } from '$lib/storage';
 import { app } from './app.svelte';
-import type { FloorSource } from './floor-run.svelte';
+import type { MusicSource } from './accompaniment';
 import { sounding } from './sounding.svelte';
 
 const KEY = 'drills';
@@ -62,7 +62,7 @@ export class DrillRoom {
   }
 
   /** The next question: one that is due again before a new one, of about the right difficulty. */
-  async ask(drill: DrillId, source: FloorSource): Promise<void> {
+  async ask(drill: DrillId, source: MusicSource): Promise<void> {
     this.#end();
     this.drill = drill;
     this.asked = this.song = this.chosen = this.right = undefined;
@@ -92,7 +92,7 @@ export class DrillRoom {
     await this.#remember(asked.about, option === asked.right, (performance.now() - this.#since) / 1000);
   }
 
-  async #listen(drill: DrillId, source: FloorSource): Promise<void> {
+  async #listen(drill: DrillId, source: MusicSource): Promise<void> {
     const able = this.#songs.flatMap((song) => {
       const from = song.map && heardFrom(drill, song.map, this.#seed++);
       return from === undefined ? [] : [{ song, from }];

@@ -1,6 +1,5 @@
 import { TICKS_PER_BEAT, type Role } from '$lib/core/base';
 import type { Analysis } from '$lib/core/analysis';
-import { barOf, recipeOf, scoreOf, type Recipe, type StyleId } from '$lib/core/band';
 import { beatClock, countedAt, eightOf, type BeatClock, type SongMap } from '$lib/core/music';
 import {
   PAUSE,
@@ -12,8 +11,8 @@ import {
   type PracticeItem,
   type SoundCue,
 } from '$lib/core/practice';
-import { danceOf } from '$lib/core/vocabulary';
 import type { Song } from '$lib/core/song/schema';
+import { toBand, toBeats, toSong, type MusicSource } from './accompaniment';
 import { Player } from './player.svelte';
 import { sounding } from './sounding.svelte';
 
@@ -25,10 +24,9 @@ export interface Resolved {
   readonly bpm: number;
 }
 /** How items are made ready: what they name, and the sound of music. */
-export interface FloorSource {
+export interface FloorSource extends MusicSource {
   readonly resolve: (item: PracticeItem) => Promise<Resolved | undefined>;
   readonly song: (id: string) => Promise<Song | undefined>;
-  readonly sound: (music: Song | Recipe) => Promise<AudioBuffer>;
 }
 
 /** Something ready to be danced: its time line, what sounds, how long. */
@@ -43,16 +41,6 @@ interface Ready {
   readonly speed: number;
   readonly buffer?: AudioBuffer | undefined;
 }
-
-/** Which style the band plays a dance in. */
-const STYLES: readonly (readonly [RegExp, StyleId])[] = [
-  [/waltz/, 'waltz'],
-  [/salsa|casino|mambo|cha|rumba|bachata|merengue/, 'salsa'],
-  [/tango/, 'tango'],
-  [/foxtrot|quickstep|two-step/, 'foxtrot'],
-  [/swing|lindy|jive|shag|balboa|boogie|blues/, 'swing'],
-];
-export const styleFor = (dance: string): StyleId => STYLES.find(([r]) => r.test(dance))?.[1] ?? 'groove';
 
 /** A practice as it runs on the floor: one item after another, each so many times, with pauses and a bell. */
 export class FloorRun {
@@ -139,75 +127,25 @@ export class FloorRun {
   }
 
   async #prepare(item: PracticeItem): Promise<Ready | undefined> {
-    const resolved = await this.source.resolve(item);
+    const { source } = this;
+    const resolved = await source.resolve(item);
     if (!resolved) return undefined;
-    const beats = resolved.analysis
-      ? Math.max(1, Math.ceil(resolved.analysis.end / TICKS_PER_BEAT))
-      : undefined;
+    const { analysis } = resolved;
+    const own = analysis && Math.max(1, Math.ceil(analysis.end / TICKS_PER_BEAT));
     const bpm = item.bpm ?? resolved.bpm;
-    const song =
-      resolved.song ?? (item.music.type === 'song' ? await this.source.song(item.music.id) : undefined);
-    if (song?.map) return this.#toSong(item, resolved, song, song.map, beats);
-    const total = item.times * (beats ?? 8);
-    if (item.music.type === 'band' && resolved.analysis) {
-      const style = styleFor(resolved.analysis.figure.dance);
-      const form = recipeOf(style).form;
-      const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
-      const recipe = recipeOf(style, {
-        bpm: Math.max(40, Math.min(260, bpm)),
-        form,
-        choruses: Math.min(20, Math.ceil((total + 8) / chorus)),
-      });
-      const { map } = scoreOf(recipe);
-      const rounds = Math.min(item.times, Math.floor((map.beats.length - 4) / (beats ?? 8)));
-      return {
-        resolved,
-        map,
-        clock: beatClock(map.beats),
-        first: 0,
-        beats: beats ?? 8,
-        rounds,
-        speed: 1,
-        buffer: await this.source.sound(recipe),
-      };
-    }
-    const bar = resolved.analysis && danceOf(resolved.analysis.figure).bar === 3 ? 3 : 4;
-    const map: SongMap = {
-      beats: Array.from({ length: total + 2 }, (_, i) => (i * 60) / bpm),
-      bar,
-      ones: [0],
-      phrase: 8 * bar,
-      phrases: [0],
-      sections: [],
-      marks: [],
-      swing: 1,
-      locked: [],
-    };
-    return {
-      resolved,
-      map,
-      clock: beatClock(map.beats),
-      first: 0,
-      beats: beats ?? 8,
-      rounds: item.times,
-      speed: 1,
-    };
-  }
-
-  async #toSong(
-    item: PracticeItem,
-    resolved: Resolved,
-    song: Song,
-    map: SongMap,
-    beats: number | undefined,
-  ): Promise<Ready> {
-    const first = map.phrases[0] ?? 0;
-    const room = map.beats.length - 1 - first;
-    const each = beats ?? room;
-    const rounds = beats ? Math.max(1, Math.min(item.times, Math.floor(room / each))) : 1;
-    const clock = beatClock(map.beats);
-    const speed = item.bpm ? item.bpm / clock.bpm(first + 1) : 1;
-    return { resolved, map, clock, first, beats: each, rounds, speed, buffer: await this.source.sound(song) };
+    const total = item.times * (own ?? 8);
+    const song = resolved.song ?? (item.music.type === 'song' ? await source.song(item.music.id) : undefined);
+    const music = song?.map
+      ? await toSong({ ...song, map: song.map }, source)
+      : item.music.type === 'band' && analysis
+        ? await toBand(analysis, bpm, total, source)
+        : toBeats(analysis, bpm, total);
+    const clock = beatClock(music.map.beats);
+    const room = music.map.beats.length - 1 - music.first;
+    const beats = own ?? (song ? room : 8);
+    const rounds = Math.max(1, Math.min(song && !own ? 1 : item.times, Math.floor(room / beats)));
+    const speed = song && item.bpm ? item.bpm / clock.bpm(music.first + 1) : 1;
+    return { resolved, ...music, clock, beats, rounds, speed };
   }
 
   #cues(ready: Ready): SoundCue[] {

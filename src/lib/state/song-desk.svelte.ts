@@ -15,6 +15,8 @@ import {
   clicks,
   countIn,
   countedTo,
+  rampFrom,
+  rampUp,
   spoken,
   type CountIn,
   type RampStep,
@@ -219,6 +221,18 @@ export class SongDesk {
       this.#frame = requestAnimationFrame(look);
     };
     look();
+  }
+
+  /** Begins or ends going round faster and faster. */
+  rampToggle(): void {
+    this.ramp = this.ramp ? undefined : rampUp();
+    if (this.playing) void this.play(this.loop?.from ?? 0);
+  }
+  /** It went well: on to the next speed; or once more at this one. */
+  rampNext(up: boolean): void {
+    if (!this.ramp) return;
+    this.ramp = rampFrom(this.ramp, sounding.performer().speed(), up);
+    this.refresh();
   }
 
   seek(at: number): void {

@@ -1,8 +1,7 @@
 import { nanoid } from 'nanoid';
 import { TICKS_PER_BEAT, type Foot, type Role } from '$lib/core/base';
 import type { Analysis } from '$lib/core/analysis';
-import { barOf, recipeOf, scoreOf } from '$lib/core/band';
-import { beatClock, type SongMap } from '$lib/core/music';
+import { beatClock } from '$lib/core/music';
 import {
   clicks,
   countIn,
@@ -16,8 +15,7 @@ import {
   type Tapped,
 } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
-import { danceOf } from '$lib/core/vocabulary';
-import { styleFor, type FloorSource } from './floor-run.svelte';
+import { toBand, toBeats, toSong, type Accompaniment, type MusicSource } from './accompaniment';
 import { sounding } from './sounding.svelte';
 
 /** What is tapped: which steps, whose, to what. */
@@ -68,7 +66,7 @@ export class TapTrainer {
     return (t) => at[`${t.round} ${t.step}`] ?? 0;
   }
 
-  async start(e: Exercise, source: FloorSource): Promise<void> {
+  async start(e: Exercise, source: MusicSource): Promise<void> {
     this.stop();
     this.problem = '';
     this.busy = true;
@@ -118,39 +116,14 @@ export class TapTrainer {
     }
   }
 
-  async #music(
-    e: Exercise,
-    beats: number,
-    source: FloorSource,
-  ): Promise<{ map: SongMap; first: number; buffer?: AudioBuffer | undefined }> {
+  async #music(e: Exercise, beats: number, source: MusicSource): Promise<Accompaniment> {
     if (e.to === 'song' && e.song?.map) {
-      const first = e.song.map.phrases[0] ?? 0;
-      if (first + beats >= e.song.map.beats.length)
+      const music = await toSong({ ...e.song, map: e.song.map }, source);
+      if (music.first + beats >= music.map.beats.length)
         throw new Error('The song is too short for so many rounds.');
-      return { map: e.song.map, first, buffer: await source.sound(e.song) };
+      return music;
     }
-    if (e.to === 'band') {
-      const style = styleFor(e.analysis.figure.dance);
-      const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
-      const recipe = recipeOf(style, {
-        bpm: Math.max(40, Math.min(260, e.bpm)),
-        choruses: Math.min(20, Math.ceil((beats + 4) / chorus)),
-      });
-      return { map: scoreOf(recipe).map, first: 0, buffer: await source.sound(recipe) };
-    }
-    const bar = danceOf(e.analysis.figure).bar === 3 ? 3 : 4;
-    const map: SongMap = {
-      beats: Array.from({ length: beats + 3 }, (_, i) => (i * 60) / e.bpm),
-      bar,
-      ones: [0],
-      phrase: 8 * bar,
-      phrases: [0],
-      sections: [],
-      marks: [],
-      swing: 1,
-      locked: [],
-    };
-    return { map, first: 0 };
+    return e.to === 'band' ? toBand(e.analysis, e.bpm, beats, source) : toBeats(e.analysis, e.bpm, beats);
   }
 
   /** A tap of a foot at a time of the page's clock (milliseconds, as events tell it). */

@@ -12,6 +12,8 @@ import {
   matched,
   passAt,
   positionAt,
+  rampFrom,
+  rampUp,
   slope,
   spoken,
   tapFigures,
@@ -67,6 +69,12 @@ describe('going round', () => {
       [4, 1],
       [5, 1],
     ]);
+  });
+  it('goes up when it went well, and stays where it did not', () => {
+    const ramp = rampUp();
+    expect(rampFrom(ramp, 0.7, true).map((x) => x.speed)).toEqual([0.8, 0.9, 1]);
+    expect(rampFrom(ramp, 0.8, false).map((x) => x.speed)).toEqual([0.8, 0.9, 1]);
+    expect(rampFrom(ramp, 1, true).map((x) => x.speed)).toEqual([1]);
   });
   it('an hour of it drifts by nothing', () => {
     const p = round({ from: 1, span: { from: 1, to: 1 + 1.7647058823 } });

@@ -121,3 +121,20 @@ export function between<C extends Cue>(
   }
   return found;
 }
+
+/** Speeds a ramp goes through, and how often each where nobody says otherwise. Our choice. */
+const RAMP_SPEEDS = [0.7, 0.8, 0.9, 1] as const;
+const RAMP_TIMES = 2;
+
+/** Up to tempo: twice at each speed. */
+export const rampUp = (): RampStep[] => RAMP_SPEEDS.map((speed) => ({ speed, times: RAMP_TIMES }));
+
+/**
+ * The ramp from where it is: `up` when it went well, on to the next speed; else once more as often at this one. At its top it stays.
+ * @example rampFrom(rampUp(), 0.8, true)[0].speed // 0.9
+ */
+export function rampFrom(ramp: readonly RampStep[], speed: number, up: boolean): readonly RampStep[] {
+  const here = ramp.findIndex((s) => Math.abs(s.speed - speed) < 1e-6);
+  const from = Math.max(0, Math.min(ramp.length - 1, up ? here + 1 : here));
+  return ramp.slice(from);
+}

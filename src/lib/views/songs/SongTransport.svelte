@@ -13,8 +13,6 @@
       ? countedAt(map, desk.heardBeat).count
       : '–',
   );
-  /** Up to tempo in four steps of two rounds. */
-  const RAMP = [0.7, 0.8, 0.9, 1].map((speed) => ({ speed, times: 2 }));
   const SPEEDS = [50, 60, 70, 75, 80, 85, 90, 95, 100, 105, 110, 120];
 </script>
 
@@ -54,13 +52,13 @@
     ></label
   >
   {#if desk.loop}
-    <button
-      aria-pressed={desk.ramp !== undefined}
-      onclick={() => (
-        (desk.ramp = desk.ramp ? undefined : RAMP),
-        desk.playing && desk.play(desk.loop?.from ?? 0)
-      )}>Up to tempo{desk.ramp && desk.playing ? ` · round ${desk.pass + 1}` : ''}</button
+    <button aria-pressed={desk.ramp !== undefined} onclick={() => desk.rampToggle()}
+      >Up to tempo{desk.ramp && desk.playing ? ` · round ${desk.pass + 1}` : ''}</button
     >
+    {#if desk.ramp && desk.playing}
+      <button onclick={() => desk.rampNext(true)}>It went well: up</button>
+      <button onclick={() => desk.rampNext(false)}>Again at this tempo</button>
+    {/if}
     <button onclick={() => ((desk.loop = undefined), (desk.ramp = undefined), desk.refresh())}
       >Whole song</button
     >

@@ -1,0 +1,71 @@
+import type { Analysis } from '$lib/core/analysis';
+import { barOf, recipeOf, scoreOf, type Recipe, type StyleId } from '$lib/core/band';
+import type { SongMap } from '$lib/core/music';
+import type { Song } from '$lib/core/song/schema';
+import { danceOf } from '$lib/core/vocabulary';
+
+/** Where sound comes from: a song's, or the band's. */
+export interface MusicSource {
+  readonly sound: (music: Song | Recipe) => Promise<AudioBuffer>;
+}
+
+/** What is danced or tapped to: where its beats are, the beat the first 1 falls on, and its sound. */
+export interface Accompaniment {
+  readonly map: SongMap;
+  readonly first: number;
+  readonly buffer?: AudioBuffer | undefined;
+}
+
+/** Which style the band plays a dance in. */
+const STYLES: readonly (readonly [RegExp, StyleId])[] = [
+  [/waltz|vals/, 'waltz'],
+  [/salsa|casino|mambo|cha|rumba|bachata|merengue/, 'salsa'],
+  [/tango/, 'tango'],
+  [/foxtrot|quickstep|two-step/, 'foxtrot'],
+  [/swing|lindy|jive|shag|balboa|boogie|blues/, 'swing'],
+];
+export const styleFor = (dance: string): StyleId => STYLES.find(([r]) => r.test(dance))?.[1] ?? 'groove';
+
+/** Beats beyond the last that is danced: the band's end, a late tap. */
+const SPARE = 4;
+const [SLOWEST, FASTEST] = [40, 260];
+const MOST_CHORUSES = 20;
+
+/** A song from its first phrase on. */
+export async function toSong(
+  song: Song & { readonly map: SongMap },
+  source: MusicSource,
+): Promise<Accompaniment> {
+  return { map: song.map, first: song.map.phrases[0] ?? 0, buffer: await source.sound(song) };
+}
+
+/** The band in the style of the dance, for so many beats. */
+export async function toBand(
+  a: Analysis,
+  bpm: number,
+  beats: number,
+  source: MusicSource,
+): Promise<Accompaniment> {
+  const style = styleFor(a.figure.dance);
+  const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
+  const choruses = Math.min(MOST_CHORUSES, Math.ceil((beats + SPARE) / chorus));
+  const recipe = recipeOf(style, { bpm: Math.max(SLOWEST, Math.min(FASTEST, bpm)), choruses });
+  return { map: scoreOf(recipe).map, first: 0, buffer: await source.sound(recipe) };
+}
+
+/** No music: beats alone, in the bars of the dance. */
+export function toBeats(a: Analysis | undefined, bpm: number, beats: number): Accompaniment {
+  const bar = a && danceOf(a.figure).bar === 3 ? 3 : 4;
+  const map: SongMap = {
+    beats: Array.from({ length: beats + SPARE }, (_, i) => (i * 60) / bpm),
+    bar,
+    ones: [0],
+    phrase: 8 * bar,
+    phrases: [0],
+    sections: [],
+    marks: [],
+    swing: 1,
+    locked: [],
+  };
+  return { map, first: 0 };
+}
