@@ -9,6 +9,13 @@ import { expect, test, type Page } from '@playwright/test';
 test.use({ serviceWorkers: 'allow' });
 test.describe.configure({ mode: 'serial' });
 
+/** Those a test that failed has left running would answer the next. */
+const running = new Set<ChildProcess>();
+test.afterEach(() => {
+  for (const server of running) server.kill('SIGTERM');
+  running.clear();
+});
+
 async function serve(port: number, build = 'build'): Promise<{ origin: string; stop: () => Promise<void> }> {
   const origin = `http://127.0.0.1:${port}`;
   const server: ChildProcess = spawn(process.execPath, ['scripts/serve.mjs'], {
@@ -25,8 +32,10 @@ async function serve(port: number, build = 'build'): Promise<{ origin: string; s
       { timeout: 20_000 },
     )
     .toBeGreaterThan(0);
+  running.add(server);
   const stop = (): Promise<void> =>
     new Promise((resolve) => {
+      running.delete(server);
       server.once('exit', () => resolve());
       server.kill('SIGTERM');
     });
