@@ -34,7 +34,8 @@ export function floorSource(db: Database, finder: MusicFinder): FloorSource {
   };
 }
 
-async function resolved(db: Database, { what }: PracticeItem): Promise<Resolved | undefined> {
+/** What an item of a practice is danced from; undefined where it is gone, or a pause. */
+export async function resolved(db: Database, { what }: PracticeItem): Promise<Resolved | undefined> {
   if (what.type === 'pause') return undefined;
   if (what.type === 'song') {
     const song = await loadDoc(db, 'song', what.id);

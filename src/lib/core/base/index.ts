@@ -1,4 +1,5 @@
 export * from './angle';
+export * from './modulo';
 export * from './random';
 export * from './result';
 export * from './same';

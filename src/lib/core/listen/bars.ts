@@ -1,3 +1,4 @@
+import { tempoOf } from '../music';
 import { PATTERNS, type Pattern } from './patterns';
 import { CHROMA_EVERY, HOP, type Heard } from './spectrum';
 import { standardised } from './pulse';
@@ -80,7 +81,7 @@ export function sumOf(chroma: Float32Array, from: number, to: number): Float32Ar
 /** The best bar for beats: every pattern with every place of its 1. */
 export function meterOf(beats: readonly number[], at: AtBeats): Meter {
   let best: Meter | undefined;
-  const tempo = medianTempo(beats);
+  const tempo = tempoOf({ beats });
   for (const pattern of PATTERNS)
     for (let one = 0; one < pattern.bar; one++) {
       const { bands, harmony } = fit(pattern, one, at);
@@ -90,14 +91,6 @@ export function meterOf(beats: readonly number[], at: AtBeats): Meter {
       if (!best || score > best.score) best = { beats, bar: pattern.bar, one, pattern, score, trust };
     }
   return best as Meter;
-}
-
-function medianTempo(beats: readonly number[]): number {
-  const steps = beats
-    .slice(1)
-    .map((b, i) => b - (beats[i] as number))
-    .sort((a, b) => a - b);
-  return 60 / (steps[steps.length >> 1] ?? 0.5);
 }
 
 const outside = (bpm: number, [low, high]: readonly [number, number]): number =>

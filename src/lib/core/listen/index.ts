@@ -1,5 +1,5 @@
 import type { Bpm } from '../base';
-import { median, type Bar, type SongMap } from '../music';
+import { median, tempoOf, type Bar, type SongMap } from '../music';
 import { atBeats, onsetBands, type AtBeats, type Meter } from './bars';
 import { claveIn, swingOf } from './feel';
 import { carried, levels } from './levels';
@@ -111,8 +111,7 @@ function evened(heard: Heard, meter: Meter): { meter: Meter; at: AtBeats; still:
   return { meter: { ...meter, beats }, at: atBeats(heard, bands, beats), still: stillBeats(heard, beats) };
 }
 
-const tempo = (beats: readonly number[]): Bpm =>
-  Math.round(6000 / median(beats.slice(1).map((b, i) => b - (beats[i] as number)))) / 100;
+const tempo = (beats: readonly number[]): Bpm => tempoOf({ beats });
 
 /** Bars without a steady tempo. */
 function slowIn(bars: readonly BarHeard[], beats: readonly number[]): (bar: number) => boolean {

@@ -1,3 +1,4 @@
+import { modulo } from '../base';
 import { eightOf, type Bar } from '../music';
 import { sumOf, type AtBeats, type Meter } from './bars';
 import type { Heard } from './spectrum';
@@ -103,8 +104,6 @@ export function phrasing(heard: Heard, meter: Meter, at: AtBeats): Phrasing {
   const inMap = (list: readonly number[]): number[] => [...new Set(list.filter((i) => i < place.length))];
   return { ones: inMap(there.map((c) => c.one)), phrase, phrases: inMap(there.map((c) => c.phrase)), bars };
 }
-
-const modulo = (n: number, by: number): number => ((n % by) + by) % by;
 
 /** Stretches of beats in which bars follow each other, from one to before another. */
 export function jumpsIn(place: readonly number[], bar: number): [number, number][] {

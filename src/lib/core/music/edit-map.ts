@@ -1,4 +1,4 @@
-import type { Seconds } from '../base';
+import { modulo, type Seconds } from '../base';
 import {
   beatClock,
   countedAt,
@@ -12,7 +12,6 @@ import {
 } from './song-map';
 import type { TapFit } from './taps';
 
-const modulo = (n: number, by: number): number => ((n % by) + by) % by;
 const sorted = (list: Iterable<number>): number[] => [...new Set(list)].sort((a, b) => a - b);
 /** Beats are kept to a tenth of a millisecond: far below what is heard, and half the size. */
 const told = (seconds: Seconds): Seconds => Math.round(seconds * 1e4) / 1e4;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { invariant, type Bpm, type Seconds } from '../base';
+import { invariant, modulo, type Bpm, type Seconds } from '../base';
 import { clockOf, type TempoChange } from '../time';
 import type { ClaveId, ClaveSide } from './claves';
 
@@ -124,8 +124,6 @@ export function countedAt(m: Pick<SongMap, 'bar' | 'ones' | 'phrase' | 'phrases'
     ofPhrase: modulo(beat - lastUpTo(m.phrases, beat), m.phrase) + 1,
   };
 }
-
-const modulo = (n: number, by: number): number => ((n % by) + by) % by;
 
 /** The last of a rising list that is not beyond; the first where all are. */
 function lastUpTo(list: readonly number[], value: number): number {

@@ -1,7 +1,5 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { nanoid } from 'nanoid';
-  import { goto } from '$app/navigation';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -10,15 +8,15 @@
   import { PAUSE, itemSeconds, type PracticeItem, type PracticeMusic } from '$lib/core/practice/playlist';
   import { clockText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { floorSource } from '$lib/state/floor-source';
+  import { resolved } from '$lib/state/floor-source';
   import type { Resolved } from '$lib/state/floor-run.svelte';
   import type { PracticeDesk } from '$lib/state/practice-desk.svelte';
   import type { PracticeSaver } from '$lib/state/saver.svelte';
-  import { deleteDocument, loadAll, loadDocs } from '$lib/storage';
+  import { loadAll, loadDocs } from '$lib/storage';
   import { download, fileName } from '$lib/views/desk/export';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
+  import { removeOpen, takeOther } from '$lib/views/shell/leaving';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
-  import { MusicFinder } from '$lib/workers/music-finder';
 
   let { desk, saver, news }: { desk: PracticeDesk; saver: PracticeSaver; news: string } = $props();
   let deleting = $state(false);
@@ -50,14 +48,9 @@
     const missing = p.items.filter((i) => i.what.type !== 'pause' && !known[refOf(i)]);
     if (missing.length === 0) return;
     void (async () => {
-      const source = floorSource(
-        await app.db(),
-        new MusicFinder(() => {
-          throw new Error('not here');
-        }),
-      );
+      const db = await app.db();
       for (const item of missing) {
-        const r = await source.resolve(item);
+        const r = await resolved(db, item);
         if (r) known = { ...known, [refOf(item)]: r };
       }
     })();
@@ -100,16 +93,8 @@
       : { type: value as 'click' };
     desk.set(at, { music });
   }
-  async function remove() {
-    const { act, name } = await deleteDocument(await app.db(), 'practice', p.id, Date.now());
-    app.did(`“${name}” is deleted.`, act, '/floor');
-    await goto('/floor');
-  }
-  async function takeTheirs() {
-    const theirs = await saver.takeTheirs(() => nanoid(12));
-    if (theirs === 'gone') await goto('/floor');
-    else if (theirs) desk.replace(theirs.doc);
-  }
+  const remove = () => removeOpen('practice', p.id);
+  const takeTheirs = () => takeOther(saver, 'practice', (doc) => desk.replace(doc));
   function file() {
     const { file } = kindOf('practice');
     download(`${fileName(p.name)}${file.extension}`, 'application/json', file.write([p]));

@@ -1,14 +1,11 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
-  import { nanoid } from 'nanoid';
-  import { goto } from '$app/navigation';
   import { feelText, clockText, sourceText } from '$lib/messages';
-  import { app } from '$lib/state/app.svelte';
   import type { SongSaver } from '$lib/state/saver.svelte';
   import { mixed, type SongDesk } from '$lib/state/song-desk.svelte';
   import { typing } from '$lib/state/shortcuts';
-  import { deleteDocument } from '$lib/storage';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
+  import { removeOpen, takeOther } from '$lib/views/shell/leaving';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
   import BeatInspector from './BeatInspector.svelte';
   import EightRows from './EightRows.svelte';
@@ -34,16 +31,8 @@
     desk.cancel();
   });
 
-  async function remove() {
-    const { act, name } = await deleteDocument(await app.db(), 'song', song.id, Date.now());
-    app.did(`“${name}” is deleted.`, act, '/songs');
-    await goto('/songs');
-  }
-  async function takeTheirs() {
-    const theirs = await saver.takeTheirs(() => nanoid(12));
-    if (theirs === 'gone') await goto('/songs');
-    else if (theirs) desk.replace(theirs.doc);
-  }
+  const remove = () => removeOpen('song', song.id);
+  const takeTheirs = () => takeOther(saver, 'song', (doc) => desk.replace(doc));
   async function bringMap(file: File | undefined) {
     if (!file) return;
     const bytes = new Uint8Array(await file.arrayBuffer());
