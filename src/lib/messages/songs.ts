@@ -2,6 +2,7 @@ import type { StyleId } from '$lib/core/band';
 import type { SongMap } from '$lib/core/music';
 import type { Song } from '$lib/core/song/schema';
 import type { MeetWay } from '$lib/core/song/meet';
+import type { SectionWay, StepPace } from '$lib/core/song/retime';
 import type { Suit } from '$lib/core/song/suits';
 
 export const STYLE_WORDS: Readonly<Record<StyleId, string>> = {
@@ -62,6 +63,10 @@ export function meetText(
 ): string {
   const of = w.part === undefined ? '' : part(w.part);
   if (w.kind === 'start') return `Begin on beat ${w.value}`;
+  if (w.kind === 'retime')
+    return w.stop
+      ? `Stop in “${of}” on beat ${w.value}, this time`
+      : `Retime “${of}” so that its accent falls on beat ${w.value}`;
   if (w.kind === 'times') return `Dance “${of}” ${w.value === 1 ? 'once' : `${w.value} times`}`;
   if (w.kind === 'version') return `Dance “${name(w.figure ?? '')}” instead of “${of}”`;
   return `Put “${name(w.figure ?? '')}” before “${of}”`;
@@ -69,14 +74,34 @@ export function meetText(
 
 /** What it meets and what it disturbs. @example meetsText({ met: 1, of: 2, broken: 0, longer: 6 }) */
 export function meetsText(w: Pick<MeetWay, 'met' | 'of' | 'broken' | 'longer'>): string {
-  const broken =
-    w.broken === 0
-      ? 'every joint holds as before'
-      : w.broken === 1
-        ? 'one joint then needs mending'
-        : `${w.broken} joints then need mending`;
-  const beats = Math.abs(w.longer) === 1 ? 'beat' : 'beats';
-  const longer =
-    w.longer === 0 ? '' : `, ${Math.abs(w.longer)} ${beats} ${w.longer > 0 ? 'longer' : 'shorter'}`;
-  return `meets ${w.met} of ${w.of}; ${broken}${longer}`;
+  return `meets ${w.met} of ${w.of}; ${brokenText(w.broken)}${longerText(w.longer)}`;
+}
+const brokenText = (n: number): string =>
+  n === 0
+    ? 'every joint holds as before'
+    : n === 1
+      ? 'one joint then needs mending'
+      : `${n} joints then need mending`;
+const longerText = (n: number): string =>
+  n === 0 ? '' : `, ${Math.abs(n)} ${Math.abs(n) === 1 ? 'beat' : 'beats'} ${n > 0 ? 'longer' : 'shorter'}`;
+
+/** How steps take their time. */
+export const STEP_PACE_WORDS: Readonly<Record<StepPace, string>> = {
+  written: 'as written',
+  full: 'in full steps',
+  half: 'at half pace',
+};
+/** What each does, in a line. */
+export const STEP_PACE_HINTS: Readonly<Record<StepPace, string>> = {
+  written: 'as the figures are written',
+  full: 'no step between the beats: a triple becomes one step',
+  half: 'every count takes two beats',
+};
+
+/** What a pace for a section does and disturbs. */
+export function sectionWayText(w: SectionWay): string {
+  const off = w.off > 0 ? `, ${Math.round(100 * w.off)} % outside the range` : '';
+  const cannot = w.cannot.length > 0 ? `; stays as it is: ${w.cannot.join(', ')}` : '';
+  const breaks = w.of > 0 ? `, meets ${w.met} of ${w.of} ${w.of === 1 ? 'break' : 'breaks'}` : '';
+  return `${Math.round(w.bpm)} counts a minute${off}; ${brokenText(w.broken)}${longerText(w.longer)}${breaks}${cannot}`;
 }

@@ -3,3 +3,4 @@ export * from './schema';
 export * from './suits';
 export * from './laid';
 export * from './meet';
+export * from './retime';

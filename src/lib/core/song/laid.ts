@@ -1,6 +1,7 @@
 import type { Beats } from '../base';
 import {
   PHRASES,
+  danced,
   hits,
   planOf,
   type Combination,
@@ -77,3 +78,6 @@ export const metIn = (p: Plan): { readonly met: number; readonly of: number } =>
   const list = hits(p);
   return { met: count(list), of: list.length };
 };
+
+/** Joints of a plan that do not hold. */
+export const gapsIn = (p: Plan): number => p.passes.filter((x) => x.joint && !danced(x.joint)).length;

@@ -1,7 +1,7 @@
-import type { Beats } from '../base';
+import { TICKS_PER_BEAT, type Beats } from '../base';
 import {
-  danced,
   edited,
+  hits,
   planOf,
   usable,
   type BoardEdit,
@@ -10,10 +10,15 @@ import {
   type Reading,
   type Repertoire,
 } from '../combination';
-import { metIn, startWays } from './laid';
+import { placeOf, vary, type Variation } from '../vary';
+import { gapsIn, metIn, startWays } from './laid';
+import { partWith } from './retime';
 
-/** How breaks can be met: another beat to begin on, a part danced more or less often, a figure put in, another version. */
-export const MEET_KINDS = ['start', 'times', 'version', 'filler'] as const;
+/**
+ * How breaks can be met: another beat to begin on, a step retimed (an accent moved onto the break, or a stop made on it),
+ * a part danced more or less often, another version, a figure put in.
+ */
+export const MEET_KINDS = ['start', 'retime', 'times', 'version', 'filler'] as const;
 export type MeetKind = (typeof MEET_KINDS)[number];
 
 /** One way, tried: what it meets and what it disturbs. */
@@ -24,8 +29,10 @@ export interface MeetWay {
   readonly part?: number | undefined;
   /** What is put in, or danced instead. */
   readonly figure?: string | undefined;
-  /** The beat it begins on, or how often the part is danced. */
+  /** The beat it begins on, how often the part is danced, or the beat of the music a step is retimed to. */
   readonly value?: number | undefined;
+  /** A stop is made where there was none. */
+  readonly stop?: boolean | undefined;
   readonly met: number;
   readonly of: number;
   /** Joints that do not hold after it and did before. */
@@ -56,7 +63,7 @@ export function meetWays(
   const tried = (
     kind: MeetKind,
     edit: BoardEdit,
-    what: Pick<MeetWay, 'part' | 'figure' | 'value'>,
+    what: Pick<MeetWay, 'part' | 'figure' | 'value' | 'stop'>,
   ): MeetWay => {
     const plan = planOf(edited(c, edit), repertoire);
     return {
@@ -64,7 +71,7 @@ export function meetWays(
       edit,
       ...what,
       ...metIn(plan),
-      broken: Math.max(0, gaps(plan) - gaps(now)),
+      broken: Math.max(0, gapsIn(plan) - gapsIn(now)),
       longer: plan.beats - now.beats,
     };
   };
@@ -98,7 +105,10 @@ export function meetWays(
     ),
   );
   const rank = (k: MeetKind): number => MEET_KINDS.indexOf(k);
-  return [...starts, ...times, ...versions, ...fillers]
+  const retimed = retimings(c, now, repertoire, makeKey).map(({ edit, ...what }) =>
+    tried('retime', edit, what),
+  );
+  return [...starts, ...retimed, ...times, ...versions, ...fillers]
     .filter((w) => w.met > was.met)
     .sort(
       (a, b) =>
@@ -109,4 +119,56 @@ export function meetWays(
     );
 }
 
-const gaps = (p: Plan): number => p.passes.filter((x) => x.joint && !danced(x.joint)).length;
+/** A stop this long is an accent. */
+const STOP = 3 * TICKS_PER_BEAT;
+
+/**
+ * Every step retimed that would meet a break not met yet: an accent of what is danced there moved onto it, the counts
+ * after it giving way where they can, or a stop made on it. A part danced several times is parted: only that time changes.
+ */
+function retimings(
+  c: Combination,
+  now: Plan,
+  repertoire: Repertoire,
+  makeKey: () => string,
+): Pick<MeetWay & { edit: BoardEdit }, 'edit' | 'part' | 'value' | 'stop'>[] {
+  return hits(now).flatMap((h) => {
+    const pass = now.passes.findLast((x) => x.at <= h.tick);
+    if (h.pass !== undefined || !pass) return [];
+    const { reading, part, time } = pass;
+    const place = (tick: number): number => placeOf(reading.from + tick, reading.figure.feel);
+    const onto = place(h.tick - pass.at);
+    const moves = reading.accents.flatMap((t) =>
+      [true, false].map((keep): Variation => ({ type: 'accent', at: place(t), onto, keep })),
+    );
+    const stop: Variation = { type: 'stretch', whose: 'both', at: onto, by: STOP };
+    return [...moves, stop].flatMap((v) => {
+      const made = vary(reading.figure, v, repertoire.heights);
+      if (!made.ok || repertoire.reading(made.value).wrong.length > reading.wrong.length) return [];
+      const edit = onlyOnce(c, part, time, made.value, repertoire, makeKey);
+      return edit ? [{ edit, part, value: h.beat, stop: v === stop }] : [];
+    });
+  });
+}
+
+/** One of the times a part is danced, danced as `figure`. */
+function onlyOnce(
+  c: Combination,
+  at: number,
+  time: number,
+  figure: Reading['figure'],
+  repertoire: Repertoire,
+  makeKey: () => string,
+): BoardEdit | undefined {
+  const part = c.parts[at];
+  const own = part && repertoire.figure(part.figure, c.own);
+  if (!part || !own) return undefined;
+  const before = time > 0 ? [{ ...part, times: time }] : [];
+  const after = part.times - time - 1;
+  const parts = [
+    ...before,
+    { ...partWith(part, own, figure), times: 1, key: time > 0 ? makeKey() : part.key },
+    ...(after > 0 ? [{ ...part, times: after, key: makeKey() }] : []),
+  ];
+  return { type: 'parts', parts: c.parts.toSpliced(at, 1, ...parts) };
+}

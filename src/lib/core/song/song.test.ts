@@ -19,6 +19,7 @@ const song = (bpm: number, other: Parameters<typeof recipeOf>[1] = {}): SongMap 
   bandSong('s', 'S', recipeOf('groove', { bpm, choruses: 1, ...other })).map!;
 const six: ToDance = { beats: 6, range: { min: 100, max: 140 }, bar: 4, accents: [] };
 const repertoire = new Repertoire(demoFigures);
+let keys = 0;
 
 describe('which music suits', () => {
   // Derived: 6 beats meet a phrase of 32 after 96 beats = 16 rounds, one of 48 at once (arithmetic of the trade).
@@ -104,13 +105,14 @@ describe('a combination laid on a song', () => {
       8,
       kin,
       () => true,
-      () => 'new',
+      () => `new-${keys++}`,
     );
     expect(new Set(ways.map((w) => w.kind)).size).toBeGreaterThanOrEqual(2);
     for (const w of ways) {
       const plan = planOf(edited(laid, w.edit), repertoire);
       expect([w.met, w.of]).toEqual([metIn(plan).met, metIn(plan).of]);
       expect(w.met).toBeGreaterThan(now.met);
+      expect(combinationSchema.safeParse(edited(laid, w.edit)).error).toBeUndefined();
       expect(plan.beats - planOf(laid, repertoire).beats).toBe(w.longer);
     }
     expect(ways.every((w, i) => i === 0 || w.met <= ways[i - 1]!.met)).toBe(true);
@@ -125,6 +127,32 @@ describe('a combination laid on a song', () => {
         () => 'x',
       ),
     ).toEqual([]);
+  });
+  it('a step is retimed onto a break in the middle: a stop made there, only that time', () => {
+    const laid = { ...stop, marks: [3, 9], song: { id: lamp.id, beat: 0 } };
+    const twice = { ...laid, parts: [{ key: 'p1', figure: 'demo-swing-basic', times: 3 }] };
+    for (const c of [laid, twice]) {
+      const ways = meetWays(
+        c,
+        repertoire,
+        4,
+        8,
+        [],
+        () => false,
+        () => `new-${keys++}`,
+      );
+      const retimed = ways.filter((w) => w.kind === 'retime');
+      expect(retimed.length).toBeGreaterThan(0);
+      for (const w of retimed) {
+        const after = edited(c, w.edit);
+        expect(combinationSchema.safeParse(after).error).toBeUndefined();
+        const plan = planOf(after, repertoire);
+        expect(hits(plan).find((h) => h.beat === w.value)?.pass).toBeDefined();
+        expect(after.parts.filter((p) => p.change).map((p) => p.times)).toEqual([1]);
+        expect(after.parts.reduce((n, p) => n + p.times, 0)).toBe(c.parts.reduce((n, p) => n + p.times, 0));
+        expect(plan.beats - planOf(c, repertoire).beats).toBe(w.longer);
+      }
+    }
   });
   it('songs of the demo can be kept', () => {
     for (const s of demoSongs()) expect(songSchema.safeParse(s).error).toBeUndefined();

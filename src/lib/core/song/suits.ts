@@ -90,7 +90,8 @@ export function suits(d: ToDance, map: SongMap): Suit {
   return { pace: best.pace, bpm: best.bpm, off: best.off, bars, rounds, met, breaks, score };
 }
 
-const outside = (bpm: Bpm, { min, max }: { readonly min: Bpm; readonly max: Bpm }): number =>
+/** By what share a tempo lies outside of a range; 0 inside. */
+export const outside = (bpm: Bpm, { min, max }: { readonly min: Bpm; readonly max: Bpm }): number =>
   Math.max(0, min / bpm - 1, bpm / max - 1);
 
 /** Danced over and over from the first phrase on: how many breaks an accent falls on, within half a beat. */

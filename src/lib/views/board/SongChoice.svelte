@@ -5,8 +5,16 @@
   import type { Song } from '$lib/core/song/schema';
   import { laidOn, metIn } from '$lib/core/song/laid';
   import { meetWays, type MeetWay } from '$lib/core/song/meet';
+  import { sectionsDanced, type DancedSection, type SectionWay } from '$lib/core/song/retime';
   import { planToDance, suits } from '$lib/core/song/suits';
-  import { meetText, meetsText, suitText } from '$lib/messages';
+  import {
+    STEP_PACE_HINTS,
+    STEP_PACE_WORDS,
+    meetText,
+    meetsText,
+    sectionWayText,
+    suitText,
+  } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import { loadDocs } from '$lib/storage';
@@ -47,6 +55,17 @@
     const same = (a: string, b: string) => families[a] !== '' && families[a] === families[b];
     const bar = map?.bar ?? 4;
     found = { of: plan, ways: meetWays(c, repertoire, bar, eightOf(bar), kin, same, board.key) };
+  }
+  /** Paces of each section of the song, for the board as it was; looked for when asked, and again after one was taken. */
+  let paces: { readonly of: typeof board.plan; readonly found: readonly DancedSection[] } | undefined =
+    $state.raw();
+  const sections = $derived(paces?.of === board.plan ? paces.found : undefined);
+  function weigh() {
+    if (map) paces = { of: board.plan, found: sectionsDanced(c, board.repertoire, map, board.key) };
+  }
+  function take(w: SectionWay) {
+    board.edit(w.edit);
+    weigh();
   }
   const partName = (i: number) => board.name(c.parts[i]?.figure ?? '');
 
@@ -103,6 +122,23 @@
       </p>
     {/each}
   {/if}
+  {#if map && c.parts.length > 0}
+    {#if !sections}<p><button onclick={weigh}>Which pace suits which section?</button></p>{/if}
+    {#each sections ?? [] as { section, bpm, ways: paceWays } (section.from)}
+      <div class="section" role="group" aria-label="Pace in {section.name}">
+        <b>{section.name}</b>
+        <span class="quiet">{section.slow ? 'slow, ' : ''}{Math.round(bpm)} beats a minute</span>
+        {#each paceWays as w, i (w.pace)}
+          <p>
+            <button aria-pressed={w.now} title={STEP_PACE_HINTS[w.pace]} onclick={() => take(w)}
+              >{STEP_PACE_WORDS[w.pace]}</button
+            >
+            <span class="quiet">{i === 0 ? 'suits best: ' : ''}{sectionWayText(w)}</span>
+          </p>
+        {/each}
+      </div>
+    {/each}
+  {/if}
 </fieldset>
 
 <style>
@@ -113,6 +149,13 @@
     flex-wrap: wrap;
     gap: 6px 10px;
     align-items: center;
+  }
+  .section {
+    width: 100%;
+    border-top: 1px solid var(--line);
+    padding-top: 6px;
+    display: grid;
+    gap: 4px;
   }
   p {
     width: 100%;
