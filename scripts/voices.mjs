@@ -8,47 +8,8 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync }
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-/** Words by the name of their clip; what is spoken where it differs. */
-const WORDS = {
-  1: 'one',
-  2: 'two',
-  3: 'three',
-  4: 'four',
-  5: 'five',
-  6: 'six',
-  7: 'seven',
-  8: 'eight',
-  and: 'and',
-  a: 'uh',
-  e: 'ee',
-  quick: 'quick',
-  slow: 'slow',
-  ready: 'ready',
-  go: 'go',
-  stop: 'stop',
-  change: 'change partners',
-  again: 'once more',
-  faster: 'faster',
-  slower: 'slower',
-  last: 'last time',
-  break: 'break',
-  hold: 'hold',
-  tap: 'tap',
-  kick: 'kick',
-  step: 'step',
-  close: 'close',
-  cross: 'cross',
-  rock: 'rock',
-  triple: 'triple',
-  back: 'back',
-  forward: 'forward',
-  side: 'side',
-  left: 'left',
-  right: 'right',
-  turn: 'turn',
-  walk: 'walk',
-  in: 'in place',
-};
+/** What is spoken, by the name of its clip. */
+const WORDS = JSON.parse(readFileSync('src/lib/core/practice/words.json', 'utf8'));
 const VOICES = {
   low: ['-v', 'en-gb', '-p', '38', '-s', '150'],
   high: ['-v', 'en-us+f3', '-p', '60', '-s', '150'],

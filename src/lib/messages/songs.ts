@@ -1,5 +1,6 @@
 import type { StyleId } from '$lib/core/band';
 import type { SongMap } from '$lib/core/music';
+import type { Calls } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
 import type { MeetWay } from '$lib/core/song/meet';
 import type { SectionWay, StepPace } from '$lib/core/song/retime';
@@ -105,3 +106,12 @@ export function sectionWayText(w: SectionWay): string {
   const breaks = w.of > 0 ? `, meets ${w.met} of ${w.of} ${w.of === 1 ? 'break' : 'breaks'}` : '';
   return `${Math.round(w.bpm)} counts a minute${off}; ${brokenText(w.broken)}${longerText(w.longer)}${breaks}${cannot}`;
 }
+
+/** What is called along a dance. */
+export const CALLING_WORDS: Readonly<Record<Calls, string>> = {
+  none: 'nothing',
+  counts: 'the counts',
+  'quick-slow': 'quick and slow',
+  steps: 'the steps',
+  calls: 'the written calls',
+};

@@ -1,2 +1,3 @@
 export * from './instruments';
 export * from './performer';
+export * from './speaker';

@@ -1,10 +1,30 @@
-import type { Accent, SoundCue } from '$lib/core/practice';
+import { Voices, isDrum, placeOf } from '$lib/core/band';
+import type { Accent, NoteCue, SoundCue } from '$lib/core/practice';
 
 /** Where a sound goes to: an input of a mixer. */
 export interface Outlet {
   readonly context: BaseAudioContext;
   readonly click: AudioNode;
   readonly voice: AudioNode;
+  readonly music: AudioNode;
+}
+/** How loud each is, 0 to 1. */
+export interface Levels {
+  readonly click: number;
+  readonly voice: number;
+  readonly music: number;
+}
+
+/** Three inputs with a level each, and a limiter before the output. */
+export function mixerOf(context: BaseAudioContext) {
+  const limit = context.createDynamicsCompressor();
+  limit.connect(context.destination);
+  const gain = (): GainNode => {
+    const g = context.createGain();
+    g.connect(limit);
+    return g;
+  };
+  return { context, click: gain(), voice: gain(), music: gain() };
 }
 
 /** Pitches of a click by its accent, Hz. Our choice: a fifth and an octave apart, so that the 1 is heard without looking. */
@@ -52,6 +72,33 @@ export function bell({ context, click: out }: Outlet, when: number): AudioSchedu
   return source;
 }
 
+/** The band's notes are mixed to be about as loud as when they are rendered: 0.28 to 0.41 over its styles, measured. */
+const BAND = 0.32;
+
+/** A note of the band; its first sample sounds at `when`. */
+export function note(
+  { context }: Outlet,
+  out: AudioNode,
+  when: number,
+  cue: NoteCue,
+  speed: number,
+): AudioScheduledSourceNode {
+  const lasts = isDrum(cue.voice) ? 0 : Math.ceil((cue.lasts / speed) * 20) / 20;
+  const source = context.createBufferSource();
+  source.buffer = remembered(context, `note ${cue.voice} ${cue.pitch} ${lasts}`, (rate) =>
+    new Voices(rate).sound(cue.voice, cue.pitch, lasts),
+  );
+  const gain = context.createGain();
+  const side = context.createStereoPanner();
+  gain.gain.value = BAND * cue.level;
+  side.pan.value = 0.6 * placeOf(cue.voice);
+  source.connect(gain).connect(side).connect(out);
+  source.start(when);
+  return source;
+}
+
+/** Sounds kept for a context; the oldest give way, so that an evening of tempi costs no more than a few. */
+const KEPT = 320;
 function remembered(
   context: BaseAudioContext,
   key: string,
@@ -65,13 +112,18 @@ function remembered(
     buffer = context.createBuffer(1, samples.length, context.sampleRate);
     buffer.copyToChannel(samples, 0);
     all.set(key, buffer);
+    const oldest = all.keys().next().value;
+    if (all.size > KEPT && oldest !== undefined) all.delete(oldest);
   }
   return buffer;
 }
 
-/** Which of the two recorded voices counts. */
+/** The two recorded voices. */
 export const VOICES = ['low', 'high'] as const;
 export type VoiceId = (typeof VOICES)[number];
+/** Who counts: a recorded voice, or the browser's own. */
+export const SPEAKERS = [...VOICES, 'browser'] as const;
+export type SpeakerId = (typeof SPEAKERS)[number];
 
 /** Words that are recorded, fetched and decoded when they are first needed. */
 export class Clips {

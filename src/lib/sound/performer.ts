@@ -3,27 +3,28 @@ import {
   passAfter,
   passAt,
   positionAt,
+  saidOf,
   type CountIn,
   type Pass,
   type Playing,
   type RampStep,
   type SoundCue,
   type Span,
+  type WordCue,
 } from '$lib/core/practice';
-import { Clips, bell, click, wordsIn, type Outlet, type VoiceId } from './instruments';
+import { Clips, bell, click, mixerOf, note, wordsIn, type Levels, type SpeakerId } from './instruments';
 import { plainMusic, stretchedMusic, type MusicPlayer } from './music';
+import { browserSpeaker, type Speaker } from './speaker';
 
 /** How far ahead sounds are handed to the output: longer than any pause of the page. */
 const AHEAD = 1.2;
 /** From a touch to the first sound, so that it lies exactly. */
 const SOON = 0.08;
 
-export interface Levels {
-  readonly click: number;
-  readonly voice: number;
-  readonly music: number;
-}
-/** What is to be played. */
+/** Sounds cut short fade over this long, so that they do not crack. */
+const FADE = 0.012;
+
+/** What is to be played. Notes among its cues are the band's. */
 export interface Programme {
   readonly cues: readonly SoundCue[];
   readonly music?: AudioBuffer | undefined;
@@ -32,7 +33,7 @@ export interface Programme {
   readonly loop: boolean;
   readonly ramp: readonly RampStep[];
   readonly countIn?: CountIn | undefined;
-  readonly voice: VoiceId;
+  readonly voice: SpeakerId;
 }
 
 /**
@@ -42,7 +43,9 @@ export interface Programme {
 export class Performer {
   readonly #context: AudioContext;
   readonly #clips: Clips;
-  readonly #outs: Outlet & { readonly music: GainNode; readonly click: GainNode; readonly voice: GainNode };
+  readonly #outs: ReturnType<typeof mixerOf>;
+  /** Where the band's notes go until they are cut short. */
+  #band: GainNode | undefined;
   #playing: Playing | undefined;
   #programme: Programme | undefined;
   #music: MusicPlayer | undefined;
@@ -52,6 +55,7 @@ export class Performer {
   #until = 0;
   #next: Pass | undefined;
   #sources = new Set<AudioScheduledSourceNode>();
+  #speaker: Speaker | undefined;
   #ticker: Worker | undefined;
   #round = 0;
   /** Called when it has come to its end by itself. */
@@ -63,17 +67,11 @@ export class Performer {
     private readonly startTicker: () => Worker,
     clips = new Clips(),
     context = new AudioContext({ latencyHint: 'interactive' }),
+    private readonly speaker: () => Speaker | undefined = browserSpeaker,
   ) {
     this.#clips = clips;
     this.#context = context;
-    const limit = context.createDynamicsCompressor();
-    limit.connect(context.destination);
-    const gain = (): GainNode => {
-      const g = context.createGain();
-      g.connect(limit);
-      return g;
-    };
-    this.#outs = { context, click: gain(), voice: gain(), music: gain() };
+    this.#outs = mixerOf(context);
   }
 
   get context(): AudioContext {
@@ -94,14 +92,18 @@ export class Performer {
   async play(p: Programme): Promise<number | undefined> {
     const round = ++this.#round;
     if (this.#context.state !== 'running') await this.#context.resume();
-    const words = wordsIn([...p.cues, ...(p.countIn?.cues ?? [])]);
-    await Promise.all([this.#clips.prepare(this.#context, p.voice, words), this.#load(p)]);
+    await Promise.all([this.#prepare([...p.cues, ...(p.countIn?.cues ?? [])], p.voice), this.#load(p)]);
     if (round !== this.#round) return undefined;
     this.#silence();
     const start = this.#context.currentTime + SOON + (p.countIn?.lead ?? 0);
     this.#begin(p, { start, from: p.from, span: p.span, loop: p.loop, ramp: p.ramp });
-    for (const cue of p.countIn?.cues ?? []) this.#sound(cue, start + cue.at, p.voice);
+    for (const cue of p.countIn?.cues ?? []) this.#sound(cue, start + cue.at, p.voice, 1);
     return start;
+  }
+
+  /** Recorded words, fetched before they are needed. */
+  #prepare(cues: readonly SoundCue[], voice: SpeakerId): Promise<void> {
+    return voice === 'browser' ? Promise.resolve() : this.#clips.prepare(this.#context, voice, wordsIn(cues));
   }
 
   /** Another speed, loop or set of cues from now on; the music goes on where it is. */
@@ -109,7 +111,7 @@ export class Performer {
     if (!this.#programme || !this.#playing) return;
     const p = { ...this.#programme, ...patch };
     const round = ++this.#round;
-    await Promise.all([this.#clips.prepare(this.#context, p.voice, wordsIn(p.cues)), this.#load(p)]);
+    await Promise.all([this.#prepare(p.cues, p.voice), this.#load(p)]);
     if (round !== this.#round || !this.#playing) return;
     const start = this.#context.currentTime + SOON;
     const at = positionAt(this.#playing, start);
@@ -147,7 +149,8 @@ export class Performer {
     if (!p || !playing) return;
     const now = this.#context.currentTime;
     const to = now + AHEAD;
-    for (const { cue, time } of between(playing, p.cues, this.#until, to)) this.#sound(cue, time, p.voice);
+    for (const { cue, time, speed } of between(playing, p.cues, this.#until, to))
+      this.#sound(cue, time, p.voice, speed);
     this.#until = Math.max(this.#until, to);
     while (this.#next && this.#next.start <= to) {
       this.#music?.play(this.#next);
@@ -162,14 +165,27 @@ export class Performer {
     this.onend();
   }
 
-  #sound(cue: SoundCue, when: number, voice: VoiceId): void {
-    const source =
-      cue.type === 'click'
-        ? click(this.#outs, when, cue.accent)
-        : this.#clips.say(this.#outs, when, voice, cue.word);
-    if (source) this.#hold(source);
+  #sound(cue: SoundCue, when: number, voice: SpeakerId, speed: number): void {
+    if (cue.type === 'click') this.#hold(click(this.#outs, when, cue.accent));
+    else if (cue.type === 'note') this.#hold(note(this.#outs, this.#bandBus(), when, cue, speed));
+    else if (voice === 'browser') this.#speak(cue, when);
+    else this.#hold(this.#clips.say(this.#outs, when, voice, cue.word));
   }
-  #hold(source: AudioScheduledSourceNode): void {
+  /** The browser speaks at once: when the rest of that moment is heard. */
+  #speak(cue: WordCue, when: number): void {
+    this.#speaker ??= this.speaker();
+    const level = this.#outs.voice.gain.value;
+    this.#speaker?.say(saidOf(cue), when - this.#context.currentTime + this.latency, level);
+  }
+  #bandBus(): GainNode {
+    if (!this.#band) {
+      this.#band = this.#context.createGain();
+      this.#band.connect(this.#outs.music);
+    }
+    return this.#band;
+  }
+  #hold(source: AudioScheduledSourceNode | undefined): void {
+    if (!source) return;
     this.#sources.add(source);
     source.onended = () => this.#sources.delete(source);
   }
@@ -181,9 +197,13 @@ export class Performer {
   }
 
   #silence(): void {
-    for (const s of this.#sources) s.stop();
+    const now = this.#context.currentTime;
+    this.#band?.gain.setTargetAtTime(0, now, FADE / 3);
+    this.#band = undefined;
+    for (const s of this.#sources) s.stop(now + FADE);
     this.#sources.clear();
-    this.#music?.stop(this.#context.currentTime);
+    this.#speaker?.hush();
+    this.#music?.stop(now);
   }
 
   stop(): void {

@@ -1,12 +1,13 @@
 import type { Analysis } from '$lib/core/analysis';
-import { barOf, recipeOf, scoreOf, type Recipe, type StyleId } from '$lib/core/band';
+import { barOf, recipeOf, scoreOf, type StyleId } from '$lib/core/band';
 import type { SongMap } from '$lib/core/music';
+import { bandCues, type NoteCue } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
 import { danceOf } from '$lib/core/vocabulary';
 
-/** Where sound comes from: a song's, or the band's. */
+/** Where the sound of a song comes from. */
 export interface MusicSource {
-  readonly sound: (music: Song | Recipe) => Promise<AudioBuffer>;
+  readonly sound: (music: Song) => Promise<AudioBuffer>;
 }
 
 /** What is danced or tapped to: where its beats are, the beat the first 1 falls on, and its sound. */
@@ -14,6 +15,8 @@ export interface Accompaniment {
   readonly map: SongMap;
   readonly first: number;
   readonly buffer?: AudioBuffer | undefined;
+  /** The band, where it plays live. */
+  readonly notes?: readonly NoteCue[] | undefined;
 }
 
 /** Which style the band plays a dance in. */
@@ -39,18 +42,14 @@ export async function toSong(
   return { map: song.map, first: song.map.phrases[0] ?? 0, buffer: await source.sound(song) };
 }
 
-/** The band in the style of the dance, for so many beats. */
-export async function toBand(
-  a: Analysis,
-  bpm: number,
-  beats: number,
-  source: MusicSource,
-): Promise<Accompaniment> {
+/** The band in the style of the dance, for so many beats, live. */
+export function toBand(a: Analysis, bpm: number, beats: number): Accompaniment {
   const style = styleFor(a.figure.dance);
   const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
   const choruses = Math.min(MOST_CHORUSES, Math.ceil((beats + SPARE) / chorus));
   const recipe = recipeOf(style, { bpm: Math.max(SLOWEST, Math.min(FASTEST, bpm)), choruses });
-  return { map: scoreOf(recipe).map, first: 0, buffer: await source.sound(recipe) };
+  const score = scoreOf(recipe);
+  return { map: score.map, first: 0, notes: bandCues(score) };
 }
 
 /** No music: beats alone, in the bars of the dance. */

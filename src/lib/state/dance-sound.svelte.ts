@@ -1,7 +1,7 @@
 import { untrack } from 'svelte';
 import { TICKS_PER_BEAT, type Role } from '$lib/core/base';
 import type { Analysis } from '$lib/core/analysis';
-import { countIn, danceCues, type Calls } from '$lib/core/practice';
+import { countIn, danceCues, goneRound, saidAhead, type Calls } from '$lib/core/practice';
 import { secondsOf, ticksOf } from '$lib/core/time';
 import { danceOf } from '$lib/core/vocabulary';
 import type { Player, Stretch } from './player.svelte';
@@ -35,7 +35,8 @@ export class DanceSound {
   drive(player: Player, a: Analysis, timing: Timing, whole: Stretch): () => void {
     const stretch = player.loop ?? whole;
     const { at, music } = timing;
-    const cues = danceCues(a, this.role, this.calls, at, this.clicking);
+    const { role, calls, clicking } = this;
+    const all = danceCues(a, at, { role, calls, clicking, ahead: sounding.ahead });
     const speed = player.speed / 100;
     const repeat = player.repeat;
     const performer = sounding.performer();
@@ -51,10 +52,11 @@ export class DanceSound {
           )
         : undefined;
     this.#begun = true;
+    const span = { from: at(stretch.from), to: at(stretch.to) };
+    const cues = repeat ? goneRound(all, span) : all;
     let frame = 0;
     let ended = false;
     performer.onend = () => player.stop();
-    const span = { from: at(stretch.from), to: at(stretch.to) };
     void performer
       .play({
         cues,
@@ -63,7 +65,7 @@ export class DanceSound {
         from,
         loop: repeat,
         ramp: [{ speed, times: 1 }],
-        countIn: counted,
+        countIn: counted && saidAhead(counted, all, from, speed),
         voice: sounding.says,
       })
       .then((start) => {

@@ -6,8 +6,10 @@ import {
   clicks,
   countIn,
   danceCues,
+  saidAhead,
   spoken,
   type Calls,
+  type NoteCue,
   type PracticeItem,
   type SoundCue,
 } from '$lib/core/practice';
@@ -40,6 +42,7 @@ interface Ready {
   readonly rounds: number;
   readonly speed: number;
   readonly buffer?: AudioBuffer | undefined;
+  readonly notes?: readonly NoteCue[] | undefined;
 }
 
 /** A practice as it runs on the floor: one item after another, each so many times, with pauses and a bell. */
@@ -138,7 +141,7 @@ export class FloorRun {
     const music = song?.map
       ? await toSong({ ...song, map: song.map }, source)
       : item.music.type === 'band' && analysis
-        ? await toBand(analysis, bpm, total, source)
+        ? toBand(analysis, bpm, total)
         : toBeats(analysis, bpm, total);
     const clock = beatClock(music.map.beats);
     const room = music.map.beats.length - 1 - music.first;
@@ -156,13 +159,12 @@ export class FloorRun {
         (a, b) => a.at - b.at,
       );
     return Array.from({ length: rounds }, (_, r) =>
-      danceCues(
-        analysis,
-        this.role,
-        this.calls,
-        (t) => clock.at(first + r * beats + t / TICKS_PER_BEAT),
-        this.clicking,
-      ),
+      danceCues(analysis, (t) => clock.at(first + r * beats + t / TICKS_PER_BEAT), {
+        role: this.role,
+        calls: this.calls,
+        clicking: this.clicking,
+        ahead: sounding.ahead,
+      }),
     )
       .flat()
       .sort((a, b) => a.at - b.at);
@@ -172,7 +174,7 @@ export class FloorRun {
   async play(beat = Math.max(0, this.beat)): Promise<void> {
     const { ready } = this;
     if (!ready) return;
-    const { clock, first, beats, rounds, speed, map, buffer } = ready;
+    const { clock, first, beats, rounds, speed, map, buffer, notes } = ready;
     const from = clock.at(first + beat);
     const span = { from: clock.at(first), to: clock.at(first + rounds * beats) };
     const period = 60 / (clock.bpm(first + beat + 0.5) * speed);
@@ -182,14 +184,15 @@ export class FloorRun {
     performer.onend = () => void this.#done();
     this.playing = true;
     this.beat = counted ? -counted.lead / period : beat;
+    const said = this.#cues(ready);
     const start = await performer.play({
-      cues: this.#cues(ready),
+      cues: [...said, ...(notes ?? [])].sort((a, b) => a.at - b.at),
       music: buffer,
       span,
       from,
       loop: false,
       ramp: [{ speed, times: 1 }],
-      countIn: counted,
+      countIn: counted && saidAhead(counted, said, from, speed),
       voice: sounding.says,
     });
     if (start === undefined) return;

@@ -1,15 +1,12 @@
 import { analyse } from '$lib/core/analysis';
-import type { Recipe } from '$lib/core/band';
 import { Repertoire, planOf, wholeOf } from '$lib/core/combination';
 import { tempoOf } from '$lib/core/music';
 import type { PracticeItem } from '$lib/core/practice';
-import type { Song } from '$lib/core/song/schema';
 import { loadAll, loadDoc, loadFigure, type Database } from '$lib/storage';
 import type { MusicFinder } from '$lib/workers/music-finder';
 import { app } from './app.svelte';
 import type { FloorSource, Resolved } from './floor-run.svelte';
 import { soundOf } from './song-sound';
-import { bandSong } from '$lib/core/song/band-song';
 
 /** What practices are danced from: the person's own store. Sounds are kept while the page is open, the last few. */
 export function floorSource(db: Database, finder: MusicFinder): FloorSource {
@@ -18,8 +15,7 @@ export function floorSource(db: Database, finder: MusicFinder): FloorSource {
   return {
     resolve: (item) => resolved(db, item),
     song: (id) => loadDoc(db, 'song', id),
-    sound: (music) => {
-      const song: Song = 'source' in music ? music : bandSong('band', 'band', music as Recipe);
+    sound: (song) => {
       const key = JSON.stringify(song.source);
       let sound = sounds.get(key);
       if (!sound) {

@@ -24,6 +24,7 @@ import {
   type Span,
 } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
+import type { Programme } from '$lib/sound';
 import type { MusicFinder } from '$lib/workers/music-finder';
 import { begin, record, redo, undo, type History } from './history';
 import { sounding } from './sounding.svelte';
@@ -189,6 +190,17 @@ export class SongDesk {
       ramp: this.ramp ?? [{ speed: this.speed / 100, times: 1 }],
       voice: sounding.says,
     };
+  }
+
+  /** What would be heard from the beginning of what is chosen: to be rendered. */
+  asHeard(): Programme {
+    const programme = this.#programme();
+    const { from } = this.span;
+    const speed = programme.ramp[0]?.speed ?? 1;
+    const period = 60 / ((this.clock?.bpm(this.clock.beat(from)) ?? 120) * speed);
+    const counted =
+      this.map && sounding.countIn > 0 ? this.#countIn(this.map, from, period, speed) : undefined;
+    return { ...programme, from, countIn: counted };
   }
 
   /** What is set differently is heard at once. */

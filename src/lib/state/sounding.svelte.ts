@@ -1,12 +1,13 @@
 import { z } from 'zod';
-import { Performer, VOICES, type Levels, type VoiceId } from '$lib/sound';
+import { Performer, SPEAKERS, type Levels, type SpeakerId } from '$lib/sound';
 
 const settingsSchema = z.object({
   click: z.number().min(0).max(1).catch(0.7),
   voice: z.number().min(0).max(1).catch(0.8),
   music: z.number().min(0).max(1).catch(0.8),
-  says: z.enum(VOICES).catch('low'),
+  says: z.enum(SPEAKERS).catch('low'),
   countIn: z.literal([0, 1, 2]).catch(1),
+  ahead: z.boolean().catch(false),
   /** What this device adds to what its browser says of it, seconds; measured by tapping. */
   late: z.number().min(-0.3).max(0.6).catch(0),
 });
@@ -17,7 +18,9 @@ class Sounding {
   click = $state(0.7);
   voice = $state(0.8);
   music = $state(0.8);
-  says: VoiceId = $state('low');
+  says: SpeakerId = $state('low');
+  /** Calls come a beat ahead; counts stay on their beats. */
+  ahead = $state(false);
   countIn: 0 | 1 | 2 = $state(1);
   late = $state(0);
   #performer: Performer | undefined;
@@ -50,12 +53,12 @@ class Sounding {
   }
 
   /** Takes a change over and keeps it. */
-  set(patch: Partial<Levels & Pick<Sounding, 'says' | 'countIn' | 'late'>>): void {
+  set(patch: Partial<Levels & Pick<Sounding, 'says' | 'countIn' | 'ahead' | 'late'>>): void {
     Object.assign(this, patch);
     this.#performer?.levels(this.levels);
-    const { click, voice, music, says, countIn, late } = this;
+    const { click, voice, music, says, countIn, ahead, late } = this;
     try {
-      localStorage.setItem(KEY, JSON.stringify({ click, voice, music, says, countIn, late }));
+      localStorage.setItem(KEY, JSON.stringify({ click, voice, music, says, countIn, ahead, late }));
     } catch {
       // Kept for this visit only where nothing can be stored.
     }

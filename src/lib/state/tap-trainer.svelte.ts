@@ -72,14 +72,14 @@ export class TapTrainer {
     this.busy = true;
     try {
       const beats = Math.max(1, Math.ceil(e.analysis.end / TICKS_PER_BEAT));
-      const { map, first, buffer } = await this.#music(e, beats * e.rounds, source);
+      const { map, first, buffer, notes = [] } = await this.#music(e, beats * e.rounds, source);
       const clock = beatClock(map.beats);
       this.due = dueSteps(e.analysis, e.role, e.rounds, (b) => clock.at(first + b));
       if (this.due.length === 0) throw new Error('There are no steps that take weight in it.');
       const from = clock.at(first);
       const period = 60 / clock.bpm(first + 0.5);
       const counted = countIn(map.bar, 1, period, true);
-      const cues: SoundCue[] = e.to === 'click' ? clicks(map) : [];
+      const cues: readonly SoundCue[] = e.to === 'click' ? clicks(map) : notes;
       this.#exercise = e;
       this.taps = [];
       this.result = undefined;
@@ -123,7 +123,7 @@ export class TapTrainer {
         throw new Error('The song is too short for so many rounds.');
       return music;
     }
-    return e.to === 'band' ? toBand(e.analysis, e.bpm, beats, source) : toBeats(e.analysis, e.bpm, beats);
+    return e.to === 'band' ? toBand(e.analysis, e.bpm, beats) : toBeats(e.analysis, e.bpm, beats);
   }
 
   /** A tap of a foot at a time of the page's clock (milliseconds, as events tell it). */

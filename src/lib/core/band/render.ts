@@ -18,6 +18,8 @@ const PLACE: Readonly<Record<string, number>> = {
   guiro: -0.45,
   crash: -0.2,
 };
+/** Where a voice stands between left and right. */
+export const placeOf = (voice: Voice): number => PLACE[voice] ?? 0;
 /** Loudest sample of rendered music. */
 const PEAK = 0.85;
 /** What still sounds after the last note. */
@@ -72,7 +74,7 @@ function played(
     if (n % 200 === 0 && progress(n / all.length) === true) return undefined;
     const sound = voices.sound(voice, pitch, isDrum(voice) ? 0 : until - at);
     const from = Math.round(at * rate);
-    const place = PLACE[voice] ?? 0;
+    const place = placeOf(voice);
     out.forEach((channel, c) => {
       const side = channels === 1 ? 1 : 1 + 0.6 * place * (c === 0 ? -1 : 1);
       mix(channel, sound, from, level * side);

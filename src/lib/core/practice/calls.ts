@@ -2,11 +2,22 @@ import { TICKS_PER_BEAT, type Role, type Seconds, type Ticks } from '../base';
 import type { Analysis, Weighed } from '../analysis';
 import { positionAt as labelAt, toQuickSlow } from '../time';
 import { danceOf } from '../vocabulary';
-import type { SoundCue } from './cues';
+import { clipOf, type SoundCue, type WordCue } from './cues';
 
-/** What is said of a step: its count, how long it is, or what it is. */
-export const CALLINGS = ['none', 'counts', 'quick-slow', 'steps'] as const;
+/** What is said of a step: its count, how long it is, what it is, or what is written to be called there. */
+export const CALLINGS = ['none', 'counts', 'quick-slow', 'steps', 'calls'] as const;
 export type Calls = (typeof CALLINGS)[number];
+
+/** What is heard along something danced. */
+export interface Heard {
+  /** Whose steps are called. */
+  readonly role: Role;
+  readonly calls: Calls;
+  /** A click on every beat; yes where nothing is said. */
+  readonly clicking?: boolean;
+  /** Calls come a beat ahead, so that they can be acted on; counts stay on their beats. */
+  readonly ahead?: boolean;
+}
 
 /** Words that are recorded, by direction and by what a step is; a step that has none is called by its count. */
 const BY_DIRECTION: Readonly<Record<string, string>> = {
@@ -46,17 +57,34 @@ function lengthWord(w: Weighed, a: Analysis): string {
   return said.ok ? (said.value[0] === 'Q' ? 'quick' : 'slow') : countWord(w.tick, a.figure.feel);
 }
 
+type Said = Pick<WordCue, 'word' | 'text'> & { readonly tick: Ticks };
+
+/** One word a moment: of steps at once, the first. */
+function stepsSaid(a: Analysis, role: Role, calls: 'counts' | 'quick-slow' | 'steps'): Said[] {
+  const word = (w: Weighed): string =>
+    calls === 'counts'
+      ? countWord(w.tick, a.figure.feel)
+      : calls === 'steps'
+        ? stepWord(w, a)
+        : lengthWord(w, a);
+  const said = new Map<Ticks, Said>();
+  for (const w of a.roles[role].actions)
+    if (!said.has(w.tick)) said.set(w.tick, { tick: w.tick, word: word(w) });
+  return [...said.values()];
+}
+
+/** What is written to be called; a word that is not recorded gives way to its count. */
+const callsSaid = (a: Analysis): Said[] =>
+  a.words
+    .filter((w) => w.track === 'calls')
+    .map(({ tick, text }) => ({ tick, text, word: clipOf(text) ?? countWord(tick, a.figure.feel) }));
+
 /**
- * What is called along a figure, and a click on every beat of it. `at` gives the seconds of a tick.
- * @example danceCues(a, 'leader', 'counts', (t) => t / 24)[0] // { at: 0, type: 'click', accent: 'eight' }
+ * What is heard along a figure. `at` gives the seconds of a tick. What is called ahead may come before its beginning.
+ * @example danceCues(a, (t) => t / 24, { role: 'leader', calls: 'counts' })[0] // { at: 0, type: 'click', accent: 'eight' }
  */
-export function danceCues(
-  a: Analysis,
-  role: Role,
-  calls: Calls,
-  at: (tick: Ticks) => Seconds,
-  clicking = true,
-): SoundCue[] {
+export function danceCues(a: Analysis, at: (tick: Ticks) => Seconds, heard: Heard): SoundCue[] {
+  const { role, calls, clicking = true, ahead = false } = heard;
   const cues: SoundCue[] = [];
   const bar = danceOf(a.figure).bar;
   if (clicking)
@@ -68,17 +96,8 @@ export function danceCues(
         accent: beat === 0 ? 'eight' : beat % bar === 0 ? 'bar' : 'beat',
       });
     }
-  const said = new Set<Ticks>();
-  for (const w of calls === 'none' ? [] : a.roles[role].actions) {
-    if (said.has(w.tick)) continue;
-    said.add(w.tick);
-    const word =
-      calls === 'counts'
-        ? countWord(w.tick, a.figure.feel)
-        : calls === 'steps'
-          ? stepWord(w, a)
-          : lengthWord(w, a);
-    cues.push({ at: at(w.tick), type: 'word', word });
-  }
+  const said = calls === 'none' ? [] : calls === 'calls' ? callsSaid(a) : stepsSaid(a, role, calls);
+  const early = ahead && calls !== 'counts' ? TICKS_PER_BEAT : 0;
+  for (const { tick, ...word } of said) cues.push({ at: at(tick - early), type: 'word', ...word });
   return cues.sort((x, y) => x.at - y.at);
 }

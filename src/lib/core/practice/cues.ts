@@ -1,12 +1,47 @@
 import type { Seconds } from '../base';
+import { timed, type Score, type Voice } from '../band';
 import { countedAt, eightOf, type SongMap } from '../music';
 import type { Cue } from './timeline';
+import WORDS from './words.json';
 
 /** How strong a click is: the 1 of an eight, of a bar, any other beat. */
 export type Accent = 'eight' | 'bar' | 'beat';
-/** A click or a word. Words are names of clips. */
-export type SoundCue = Cue &
-  ({ readonly type: 'click'; readonly accent: Accent } | { readonly type: 'word'; readonly word: string });
+/** A click. */
+export type ClickCue = Cue & { readonly type: 'click'; readonly accent: Accent };
+/** A word: the name of its clip; `text` where a voice that can say anything says more. */
+export type WordCue = Cue & { readonly type: 'word'; readonly word: string; readonly text?: string };
+/** A note of the band; `lasts` at the music's own tempo. */
+export type NoteCue = Cue & {
+  readonly type: 'note';
+  readonly voice: Voice;
+  readonly pitch: number;
+  readonly level: number;
+  readonly lasts: Seconds;
+};
+export type SoundCue = ClickCue | WordCue | NoteCue;
+
+/** What a cue says. @example saidOf({ at: 0, type: 'word', word: '1' }) // 'one' */
+export const saidOf = (c: Pick<WordCue, 'word' | 'text'>): string =>
+  c.text ?? (WORDS as Readonly<Record<string, string>>)[c.word] ?? c.word;
+
+const CLIPS: ReadonlyMap<string, string> = new Map([
+  ...Object.entries(WORDS).map(([clip, says]) => [says, clip] as const),
+  ...Object.keys(WORDS).map((clip) => [clip, clip] as const),
+]);
+/** The clip of a word of a call; undefined where it is not recorded. @example clipOf('One') // '1' */
+export const clipOf = (text: string): string | undefined =>
+  CLIPS.get(text.trim().toLowerCase().normalize('NFD').replace(/\p{M}/gu, ''));
+
+/** A score as notes to be played live. */
+export const bandCues = (score: Pick<Score, 'notes' | 'map'>): NoteCue[] =>
+  timed(score).map(({ note, at, until }) => ({
+    at,
+    type: 'note',
+    voice: note.voice,
+    pitch: note.pitch,
+    level: note.level,
+    lasts: until - at,
+  }));
 
 /** A click on every beat of a map. */
 export const clicks = (m: SongMap): SoundCue[] =>
@@ -63,3 +98,38 @@ export const countedTo = ({ cues, lead }: CountIn, gap: Seconds): CountIn => ({
   cues: cues.map((c) => ({ ...c, at: c.at + gap })),
   lead: lead - gap,
 });
+
+/** Words nearer to each other than this are one moment: the later said gives way. */
+const TOGETHER: Seconds = 0.2;
+
+/**
+ * A count-in that also says what `cues` say ahead of where they begin, at `from` of a music played at `speed`: in the
+ * place of the number there. Where nothing is counted in, it is not said.
+ */
+export function saidAhead(c: CountIn, cues: readonly SoundCue[], from: Seconds, speed: number): CountIn {
+  const early = cues
+    .filter((x) => x.type === 'word' && x.at < from - 1e-9)
+    .map((x) => ({ ...x, at: (x.at - from) / speed }))
+    .filter((x) => x.at >= -c.lead);
+  const taken = (x: SoundCue): boolean =>
+    x.type === 'word' && early.some((e) => Math.abs(e.at - x.at) < TOGETHER);
+  return {
+    ...c,
+    cues: [...c.cues.filter((x) => !taken(x)), ...early].sort((a, b) => a.at - b.at),
+  };
+}
+
+/**
+ * What is said ahead of a stretch that goes round, said at its end as well, for the next time.
+ * @example goneRound([{ at: -0.5, type: 'word', word: 'back' }], { from: 0, to: 4 })[1].at // 3.5
+ */
+export const goneRound = (
+  cues: readonly SoundCue[],
+  { from, to }: { readonly from: Seconds; readonly to: Seconds },
+): SoundCue[] =>
+  [
+    ...cues,
+    ...cues
+      .filter((c) => c.type === 'word' && c.at < from - 1e-9)
+      .map((c) => ({ ...c, at: c.at + to - from })),
+  ].sort((a, b) => a.at - b.at);

@@ -93,6 +93,8 @@ export interface Sounding<C extends Cue> {
   readonly cue: C;
   readonly time: Seconds;
   readonly pass: number;
+  /** How fast the music is then. */
+  readonly speed: number;
 }
 
 /** Beyond the end of a pass by so little, the next has begun. */
@@ -115,7 +117,7 @@ export function between<C extends Cue>(
     for (const cue of cues) {
       if (cue.at < pass.from - 1e-9 || cue.at >= pass.to - 1e-9) continue;
       const at = pass.start + (cue.at - pass.from) / pass.speed;
-      if (at >= from && at < to) found.push({ cue, time: at, pass: pass.index });
+      if (at >= from && at < to) found.push({ cue, time: at, pass: pass.index, speed: pass.speed });
     }
     time = pass.end + EPSILON;
   }

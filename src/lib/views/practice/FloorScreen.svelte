@@ -8,9 +8,9 @@
   import SkipForward from '@lucide/svelte/icons/skip-forward';
   import X from '@lucide/svelte/icons/x';
   import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
-  import { CALLINGS, type Calls } from '$lib/core/practice';
+  import { CALLINGS } from '$lib/core/practice';
   import { sayCount } from '$lib/core/time';
-  import { clockText } from '$lib/messages';
+  import { CALLING_WORDS, clockText } from '$lib/messages';
   import type { FloorRun } from '$lib/state/floor-run.svelte';
   import {
     SimulatedPedal,
@@ -89,12 +89,6 @@
     if (document.fullscreenElement) await document.exitFullscreen();
     else await root.requestFullscreen?.();
   }
-  const WORDS: Record<Calls, string> = {
-    none: 'nothing',
-    counts: 'the counts',
-    'quick-slow': 'quick and slow',
-    steps: 'the steps',
-  };
   const only = (o: Role | 'both') => (run.player.only = o);
 </script>
 
@@ -118,7 +112,7 @@
       <SoundLevels />
       <label
         >called <select bind:value={run.calls}
-          >{#each CALLINGS as c (c)}<option value={c}>{WORDS[c]}</option>{/each}</select
+          >{#each CALLINGS as c (c)}<option value={c}>{CALLING_WORDS[c]}</option>{/each}</select
         ></label
       >
       <label

@@ -1,7 +1,9 @@
 <script lang="ts">
   import { FORMS, STARTS, STYLES, recipeOf, type Recipe, type StyleId } from '$lib/core/band';
   import { bandSong, type Song } from '$lib/core/song';
+  import { onDestroy, untrack } from 'svelte';
   import { STYLE_WORDS } from '$lib/messages';
+  import { LiveBand } from '$lib/state/live-band.svelte';
 
   /** Music as it is wanted: style, tempo, form, breaks; played by the band. */
   let { make, makeId }: { make: (song: Song) => Promise<unknown>; makeId: () => string } = $props();
@@ -21,16 +23,19 @@
   let recipe: Recipe = $derived(recipeOf(style, { seed: 1 + Math.floor(Math.random() * 9999) }));
   let name = $state('');
   let problem = $state('');
+  const band = new LiveBand();
+  onDestroy(() => band.stop());
   const set = (patch: Partial<Recipe>) => (recipe = { ...recipe, ...patch });
+  const now = () => $state.snapshot(recipe) as Recipe;
+  $effect(() => {
+    const wanted = now();
+    untrack(() => void band.change(wanted));
+  });
   async function play() {
     problem = '';
     try {
       await make(
-        bandSong(
-          makeId(),
-          name.trim() || `${STYLE_WORDS[style]} at ${Math.round(recipe.bpm)}`,
-          $state.snapshot(recipe) as Recipe,
-        ),
+        bandSong(makeId(), name.trim() || `${STYLE_WORDS[style]} at ${Math.round(recipe.bpm)}`, now()),
       );
     } catch (e) {
       problem = e instanceof Error ? e.message : String(e);
@@ -130,6 +135,12 @@
       maxlength="120"
       placeholder="{STYLE_WORDS[style]} at {Math.round(recipe.bpm)}"
     /></label
+  >
+  <button
+    type="button"
+    aria-pressed={band.playing}
+    onclick={() => (band.playing ? band.stop() : void band.play(now()))}
+    >{band.playing ? 'Stop' : 'Hear it'}</button
   >
   <button class="primary" type="submit">Keep and open</button>
   {#if problem}<p role="alert">{problem}</p>{/if}

@@ -13,7 +13,8 @@
   import SongWave from './SongWave.svelte';
   import TapAlong from './TapAlong.svelte';
   import WhatSuits from './WhatSuits.svelte';
-  import { exportBeats, exportMidi, exportSong, exportWav } from './export';
+  import { sounding } from '$lib/state/sounding.svelte';
+  import { exportBeats, exportHeard, exportMidi, exportSong, exportWav } from './export';
   import { PEAKS_A_SECOND, peaksOf } from './peaks';
 
   let { desk, saver, news }: { desk: SongDesk; saver: SongSaver; news: string } = $props();
@@ -91,6 +92,14 @@
           class="plain"
           disabled={!desk.buffer}
           onclick={() => desk.buffer && exportWav(song, desk.buffer)}>Sound (WAV)</button
+        >
+      </li>
+      <li>
+        <button
+          class="plain"
+          disabled={!desk.buffer}
+          onclick={() => exportHeard(song, desk.asHeard(), sounding.levels)}
+          >As it is heard now, with click and count (WAV)</button
         >
       </li>
       <li><button class="plain" onclick={() => mapFile?.click()}>Bring a map (MIDI or CSV) …</button></li>

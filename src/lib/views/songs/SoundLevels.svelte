@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { VOICES } from '$lib/sound';
+  import { onMount } from 'svelte';
+  import { SPEAKERS, browserSpeaker, type SpeakerId } from '$lib/sound';
   import { sounding } from '$lib/state/sounding.svelte';
 
   /** How loud each thing is, which voice, and how it is counted in. */
@@ -9,7 +10,17 @@
     ['click', 'click'] as const,
     ['voice', 'voice'] as const,
   ]);
-  const VOICE_WORDS = { low: 'low', high: 'high' } as const;
+  const VOICE_WORDS = { low: 'low', high: 'high', browser: 'the browser’s own' } as const;
+  /** The browser has a voice of its own; it may only say so after a while. */
+  let speaks = $state(false);
+  onMount(() => {
+    sounding.load();
+    const look = () => (speaks = browserSpeaker() !== undefined);
+    look();
+    const speech = globalThis.speechSynthesis;
+    speech?.addEventListener?.('voiceschanged', look);
+    return () => speech?.removeEventListener?.('voiceschanged', look);
+  });
   const COUNT_WORDS = ['nothing', 'one eight', 'two eights'] as const;
 </script>
 
@@ -29,8 +40,17 @@
   <label
     ><span>voice is</span><select
       value={sounding.says}
-      onchange={(e) => sounding.set({ says: e.currentTarget.value as 'low' })}
-      >{#each VOICES as v (v)}<option value={v}>{VOICE_WORDS[v]}</option>{/each}</select
+      onchange={(e) => sounding.set({ says: e.currentTarget.value as SpeakerId })}
+      >{#each SPEAKERS as v (v)}<option value={v} disabled={v === 'browser' && !speaks}
+          >{VOICE_WORDS[v]}{v === 'browser' && !speaks ? ' (it has none)' : ''}</option
+        >{/each}</select
+    ></label
+  >
+  <label title="Steps and calls are said a beat before they are danced; counts stay on their beats"
+    ><span>calls come</span><select
+      value={sounding.ahead ? 1 : 0}
+      onchange={(e) => sounding.set({ ahead: e.currentTarget.value === '1' })}
+      ><option value={0}>on the beat</option><option value={1}>a beat ahead</option></select
     ></label
   >
   <label

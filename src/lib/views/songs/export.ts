@@ -1,6 +1,7 @@
 import { scoreOf, wavOf } from '$lib/core/band';
 import { kindOf } from '$lib/core/library';
 import type { Song } from '$lib/core/song/schema';
+import type { Levels, Programme } from '$lib/sound';
 import { download, downloadBytes, fileName } from '$lib/views/desk/export';
 
 /** The map with its tempo, and the notes where the band plays. */
@@ -23,7 +24,14 @@ export function exportSong(song: Song): void {
   const { file } = kindOf('song');
   download(`${fileName(song.name)}${file.extension}`, 'application/json', file.write([song]));
 }
-export function exportWav(song: Song, buffer: AudioBuffer): void {
+/** What goes round is taken away this often. */
+const ROUNDS = 4;
+/** What is heard now, as a file: count-in, music, click and count at the tempo chosen; what goes round, four times. */
+export async function exportHeard(song: Song, programme: Programme, levels: Levels): Promise<void> {
+  const { rendered } = await import('$lib/sound/offline');
+  exportWav({ name: `${song.name} counted` }, await rendered(programme, levels, programme.loop ? ROUNDS : 1));
+}
+export function exportWav(song: Pick<Song, 'name'>, buffer: AudioBuffer): void {
   const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
   downloadBytes(`${fileName(song.name)}.wav`, 'audio/wav', wavOf(channels, buffer.sampleRate));
 }

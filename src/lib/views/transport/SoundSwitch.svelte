@@ -1,17 +1,13 @@
 <script lang="ts">
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import VolumeX from '@lucide/svelte/icons/volume-x';
-  import { CALLINGS, type Calls } from '$lib/core/practice';
+  import { CALLINGS } from '$lib/core/practice';
+  import { CALLING_WORDS } from '$lib/messages';
+  import { sounding } from '$lib/state/sounding.svelte';
   import type { DanceSound } from '$lib/state/dance-sound.svelte';
 
   /** Sound on or off, and what is called. */
   let { sound }: { sound: DanceSound } = $props();
-  const WORDS: Readonly<Record<Calls, string>> = {
-    none: 'click only',
-    counts: 'counts',
-    'quick-slow': 'quick, slow',
-    steps: 'steps',
-  };
 </script>
 
 <span class="sound">
@@ -20,11 +16,18 @@
   </button>
   {#if sound.on}
     <select aria-label="What is called" bind:value={sound.calls}
-      >{#each CALLINGS as c (c)}<option value={c}>{WORDS[c]}</option>{/each}</select
+      >{#each CALLINGS as c (c)}<option value={c}>{CALLING_WORDS[c]}</option>{/each}</select
     >
     {#if sound.calls !== 'none'}
       <select aria-label="Whose steps are called" bind:value={sound.role}
         ><option value="leader">leader</option><option value="follower">follower</option></select
+      >
+    {/if}
+    {#if sound.calls !== 'none' && sound.calls !== 'counts'}
+      <button
+        aria-pressed={sounding.ahead}
+        title="Called a beat before it is danced"
+        onclick={() => sounding.set({ ahead: !sounding.ahead })}>a beat ahead</button
       >
     {/if}
   {/if}
