@@ -29,6 +29,7 @@ export const demoPractices: readonly Practice[] = [
         bpm: 96,
         music: { type: 'band' },
       },
+      { key: 'p7', what: { type: 'drill', drill: 'free-foot' }, times: 3, music: { type: 'click' } },
       {
         key: 'p5',
         what: { type: 'pause', says: 'Change partners' },

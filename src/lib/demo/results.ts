@@ -1,5 +1,5 @@
 import { seeded } from '$lib/core/base';
-import type { PracticeResult, Tap } from '$lib/core/practice';
+import type { DrillId, DrillResult, PracticeResult, Tap } from '$lib/core/practice';
 
 const DAY = 24 * 60 * 60 * 1000;
 /** Steps of a six-count basic with two triples, in ticks: rock step, triple, triple. */
@@ -9,8 +9,37 @@ const ROUNDS = 6;
 /** Half past seven (UTC) of a day. */
 const evening = (at: number): number => Math.floor(at / DAY) * DAY + 19.5 * 60 * 60 * 1000 - DAY;
 
-/** An invented fortnight of tapping along: early and uneven at first, steadier every day. */
-export function demoResults(now: number): readonly PracticeResult[] {
+/** Questions of the same fortnight: what was asked, and how often rightly answered of eight. */
+const SITTINGS: readonly (readonly [DrillId, string, number, number])[] = [
+  ['free-foot', 'Which foot is free', 12, 4],
+  ['eights', 'Counts in the eights', 10, 5],
+  ['free-foot', 'Which foot is free', 8, 6],
+  ['eights', 'Counts in the eights', 5, 6],
+  ['free-foot', 'Which foot is free', 3, 7],
+  ['eights', 'Counts in the eights', 1, 8],
+];
+function sittings(now: number): readonly DrillResult[] {
+  return SITTINGS.map(([drill, name, days, right], i) => {
+    const at = evening(now - days * DAY);
+    return {
+      id: `demo-answers-${i}`,
+      name,
+      at,
+      drill,
+      answers: Array.from({ length: 8 }, (_, k) => ({
+        about: `${drill} demo ${k}`,
+        right: (k * 5 + i) % 8 < right,
+        seconds: 3 + ((k * 7 + i) % 5),
+        at: at + k * 15_000,
+      })),
+    };
+  });
+}
+
+/** An invented fortnight of practice: tapping early and uneven at first, steadier every day; questions answered. */
+export const demoResults = (now: number): readonly PracticeResult[] => [...tapped(now), ...sittings(now)];
+
+function tapped(now: number): readonly PracticeResult[] {
   return Array.from({ length: 10 }, (_, day): PracticeResult => {
     const random = seeded(700 + day);
     const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

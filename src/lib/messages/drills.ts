@@ -17,3 +17,7 @@ export function askText(q: Question): string {
   return `“${q.figure}” begins on ${q.start} of the eight. On which count of the eight is its ${q.count}?`;
 }
 export const FOOT_WORDS: Readonly<Record<string, string>> = { L: 'left', R: 'right' };
+
+/** What is asked while a song plays, in the room. */
+export const hearText = (drill: DrillId, song: string): string =>
+  drill === 'break' ? `“${song}”: stop when the band stops.` : `“${song}”: clap on the 1 of every eight.`;

@@ -1,30 +1,32 @@
-import { analyse } from '$lib/core/analysis';
-import { read } from '$lib/core/combination';
+import { nanoid } from 'nanoid';
 import { beatClock } from '$lib/core/music';
 import {
-  HEARD,
-  heardFrom,
   heardRight,
-  question,
+  type Answer,
   type DrillId,
-  type Known,
+  type DrillResult,
+  type PracticeResult,
   type Question,
 } from '$lib/core/practice';
-import { answered, dueNow, fitting, memorySchema, type Memory } from '$lib/core/practice/memory';
-import type { Song } from '$lib/core/song/schema';
-import { loadAll, loadDocs, type Database } from '$lib/storage';
-import { app } from './app.svelte';
+import { answered, dueNow, memoryOf, type Memory } from '$lib/core/practice/memory';
 import type { MusicSource } from './accompaniment';
+import type { Hearing, Questions } from './questions';
 import { sounding } from './sounding.svelte';
 
-const KEY = 'drills';
+/** Where questions come from and answers go: what was answered before, and how a sitting is kept. */
+export interface DrillStore {
+  readonly questions: Questions;
+  readonly results: () => Promise<readonly PracticeResult[]>;
+  /** Keeps a sitting; the same again replaces it. */
+  readonly keep: (sitting: DrillResult) => Promise<void>;
+}
 
 /** Questions out of the person's own repertoire and songs, what was answered, and what is due again. */
 export class DrillRoom {
   drill: DrillId = $state('free-foot');
   asked: Question | undefined = $state.raw();
-  /** The song a question to be heard is asked of. */
-  song: Song | undefined = $state.raw();
+  /** What is listened to, where the question is one to be heard. */
+  hearing: Hearing | undefined = $state.raw();
   chosen: number | undefined = $state();
   /** Whether the last answer was right; undefined while none is given. */
   right: boolean | undefined = $state();
@@ -35,82 +37,64 @@ export class DrillRoom {
   due = $state(0);
   answers: readonly boolean[] = $state.raw([]);
   #memory: Memory = {};
-  #known: readonly Known[] | undefined;
-  #songs: readonly Song[] = [];
+  #sitting: DrillResult | undefined;
   #since = 0;
-  #seed = Math.floor(Math.random() * 2 ** 30);
-  #db: Database | undefined;
+  #store: DrillStore | undefined;
+  #opened: Promise<DrillStore> | undefined;
 
-  #opened: Promise<void> | undefined;
-  /** Reads what is asked of, once. */
-  open(): Promise<void> {
+  constructor(
+    private readonly openStore: () => Promise<DrillStore>,
+    private readonly nameOf: (drill: DrillId) => string,
+    private readonly now: () => number = Date.now,
+  ) {}
+
+  /** Reads what is asked of and what was answered, once. */
+  open(): Promise<DrillStore> {
     this.#opened ??= this.#read();
     return this.#opened;
   }
-  async #read(): Promise<void> {
-    const db = await app.db();
-    this.#db = db;
-    const kept = memorySchema.safeParse((await db.settings.get(KEY))?.value ?? {});
-    this.#memory = kept.success ? (kept.data as Memory) : {};
-    this.due = dueNow(this.#memory, Date.now()).length;
-    this.#songs = (await loadDocs(db, 'song')).map((r) => r.doc).filter((s) => s.map !== undefined);
-    const rows = await loadAll(db);
-    this.#known = rows.map(({ figure }) => ({
-      ...read(figure, app.heights),
-      analysis: analyse(figure, app.heights),
-    }));
+  async #read(): Promise<DrillStore> {
+    const store = await this.openStore();
+    this.#memory = memoryOf(await store.results());
+    this.#count();
+    await store.questions.ready();
+    this.#store = store;
+    return store;
+  }
+  #count(): void {
+    this.due = dueNow(this.#memory, this.now()).length;
   }
 
-  /** The next question: one that is due again before a new one, of about the right difficulty. */
   async ask(drill: DrillId, source: MusicSource): Promise<void> {
     this.#end();
     this.drill = drill;
-    this.asked = this.song = this.chosen = this.right = undefined;
+    this.asked = this.hearing = this.chosen = this.right = undefined;
     this.problem = '';
-    if (!this.#known) {
-      this.opening = true;
-      await this.open().finally(() => (this.opening = false));
-    }
-    if (HEARD.includes(drill)) return this.#listen(drill, source);
-    const due = dueNow(this.#memory, Date.now());
-    const level = fitting(this.answers);
-    const offered = Array.from({ length: 24 }, () => question(drill, this.#known ?? [], this.#seed++)).filter(
-      (q) => q !== undefined,
-    );
-    this.asked =
-      offered.find((q) => due.includes(q.about)) ??
-      offered.sort((a, b) => Math.abs(a.hard - level) - Math.abs(b.hard - level))[0];
-    if (!this.asked)
-      this.problem = 'Your repertoire gives no such question yet. It takes a few figures of one dance.';
-    this.#since = performance.now();
+    this.opening = this.#store === undefined;
+    const { questions } = await this.open().finally(() => (this.opening = false));
+    const next = await questions.next(drill, this.#memory, this.answers);
+    if (typeof next === 'string') this.problem = next;
+    else if (next.type === 'heard') await this.#listen(next.hearing, source);
+    else this.asked = next.question;
+    this.#since = this.now();
   }
 
   async answer(option: number): Promise<void> {
     const { asked } = this;
     if (!asked || this.chosen !== undefined) return;
     this.chosen = option;
-    await this.#remember(asked.about, option === asked.right, (performance.now() - this.#since) / 1000);
+    await this.#remember(asked.about, option === asked.right, (this.now() - this.#since) / 1000);
   }
 
-  async #listen(drill: DrillId, source: MusicSource): Promise<void> {
-    const able = this.#songs.flatMap((song) => {
-      const from = song.map && heardFrom(drill, song.map, this.#seed++);
-      return from === undefined ? [] : [{ song, from }];
-    });
-    const one = able[Math.floor(Math.random() * able.length)];
-    if (!one?.song.map)
-      return void (this.problem =
-        drill === 'break'
-          ? 'None of your songs has a break to wait for.'
-          : 'There is no song to listen to yet.');
+  async #listen(hearing: Hearing, source: MusicSource): Promise<void> {
     try {
-      const music = await source.sound(one.song);
-      const clock = beatClock(one.song.map.beats);
-      this.song = one.song;
+      const { song, from } = hearing;
+      const music = await source.sound(song);
+      this.hearing = hearing;
       this.listening = true;
       const performer = sounding.performer();
       performer.onend = () => (this.listening = false);
-      const span = { from: clock.at(one.from), to: one.song.length };
+      const span = { from: beatClock(song.map.beats).at(from), to: song.length };
       await performer.play({
         cues: [],
         music,
@@ -120,7 +104,6 @@ export class DrillRoom {
         ramp: [{ speed: 1, times: 1 }],
         voice: sounding.says,
       });
-      this.#since = performance.now();
     } catch (e) {
       this.problem = e instanceof Error ? e.message : String(e);
     }
@@ -128,9 +111,10 @@ export class DrillRoom {
 
   /** A tap while a song is listened to. */
   async tap(timeStamp: number): Promise<void> {
-    const { song } = this;
+    const { hearing } = this;
     const now = sounding.performer().position();
-    if (!this.listening || !song?.map || now === undefined) return;
+    if (!this.listening || !hearing || now === undefined) return;
+    const { song } = hearing;
     const at = now - (performance.now() - timeStamp) / 1000 - sounding.late;
     const beat = beatClock(song.map.beats).beat(at);
     this.#end();
@@ -138,11 +122,23 @@ export class DrillRoom {
   }
 
   async #remember(about: string, right: boolean, seconds: number): Promise<void> {
+    const answer: Answer = { about, right, seconds: Math.round(seconds * 10) / 10, at: this.now() };
     this.right = right;
     this.answers = [...this.answers, right];
-    this.#memory = answered(this.#memory, about, right, seconds, Date.now());
-    this.due = dueNow(this.#memory, Date.now()).length;
-    await this.#db?.settings.put({ key: KEY, value: this.#memory });
+    this.#memory = answered(this.#memory, about, right, answer.seconds, answer.at);
+    this.#count();
+    const { drill } = this;
+    const before = this.#sitting?.drill === drill ? this.#sitting : undefined;
+    this.#sitting = {
+      id: before?.id ?? nanoid(12),
+      name: this.nameOf(drill),
+      at: before?.at ?? answer.at,
+      drill,
+      answers: [...(before?.answers ?? []), answer],
+    };
+    await this.#store?.keep(this.#sitting).catch(() => {
+      this.problem = 'The answer could not be kept in this browser.';
+    });
   }
 
   #end(): void {

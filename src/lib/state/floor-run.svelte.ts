@@ -6,9 +6,11 @@ import {
   clicks,
   countIn,
   danceCues,
+  itemSeconds,
   saidAhead,
   spoken,
   type Calls,
+  type DrillId,
   type NoteCue,
   type PracticeItem,
   type SoundCue,
@@ -16,6 +18,7 @@ import {
 import type { Song } from '$lib/core/song/schema';
 import { toBand, toBeats, toSong, type MusicSource } from './accompaniment';
 import { Player } from './player.svelte';
+import type { Asked, Hearing } from './questions';
 import { sounding } from './sounding.svelte';
 
 /** What an item of a practice is danced from; made ready by the page. */
@@ -29,6 +32,17 @@ export interface Resolved {
 export interface FloorSource extends MusicSource {
   readonly resolve: (item: PracticeItem) => Promise<Resolved | undefined>;
   readonly song: (id: string) => Promise<Song | undefined>;
+  /** The next question of a drill; why there is none. */
+  readonly ask: (drill: DrillId) => Promise<Asked | string>;
+}
+
+/** A question asked in the room, the so manieth of an item. */
+export interface RoomQuestion {
+  readonly drill: DrillId;
+  readonly index: number;
+  readonly asked: Asked;
+  /** The answer is shown. */
+  readonly shown: boolean;
 }
 
 /** Something ready to be danced: its time line, what sounds, how long. */
@@ -52,6 +66,8 @@ export class FloorRun {
   playing = $state(false);
   /** Beats since the first 1 of the item, as heard; negative while it is counted in. */
   beat = $state(-1);
+  /** What is asked; undefined where nothing is. */
+  question: RoomQuestion | undefined = $state.raw();
   /** Seconds left of a pause; undefined while something is danced. */
   pause: number | undefined = $state();
   busy = $state('');
@@ -87,6 +103,8 @@ export class FloorRun {
   readonly numeral: string = $derived.by(() => {
     const { ready, beat } = this;
     if (this.pause !== undefined) return String(this.pause);
+    if (this.question && !this.question.shown) return '?';
+    if (this.question?.asked.type === 'thought') return String(this.question.asked.question.right + 1);
     if (!ready) return '';
     if (beat < 0) {
       const left = Math.ceil(-beat - 1e-6);
@@ -100,6 +118,7 @@ export class FloorRun {
   readonly left: number = $derived.by(() => {
     const { ready } = this;
     if (this.pause !== undefined) return this.pause;
+    if (this.question && this.item) return questionsLeft(this.item, this.question.index);
     if (!ready) return 0;
     const end = ready.clock.at(ready.first + ready.rounds * ready.beats);
     return Math.max(0, (end - ready.clock.at(ready.first + Math.max(0, this.beat))) / ready.speed);
@@ -110,11 +129,12 @@ export class FloorRun {
     this.stop();
     const round = ++this.#round;
     this.index = index;
-    this.ready = undefined;
+    this.ready = this.question = undefined;
     this.beat = -1;
     const { item } = this;
     if (!item) return;
     if (item.what.type === 'pause') return this.#rest(item);
+    if (item.what.type === 'drill') return this.#ask(item.what.drill, 0);
     this.busy = 'making it ready';
     try {
       const ready = await this.#prepare(item);
@@ -179,14 +199,16 @@ export class FloorRun {
     const span = { from: clock.at(first), to: clock.at(first + rounds * beats) };
     const period = 60 / (clock.bpm(first + beat + 0.5) * speed);
     const counted =
-      sounding.countIn > 0 ? countIn(map.bar, sounding.countIn, period, this.calls !== 'none') : undefined;
+      sounding.countIn > 0 && !this.question
+        ? countIn(map.bar, sounding.countIn, period, this.calls !== 'none')
+        : undefined;
     const performer = sounding.performer();
     performer.onend = () => void this.#done();
     this.playing = true;
     this.beat = counted ? -counted.lead / period : beat;
     const said = this.#cues(ready);
     const start = await performer.play({
-      cues: [...said, ...(notes ?? [])].sort((a, b) => a.at - b.at),
+      cues: this.question ? [] : [...said, ...(notes ?? [])].sort((a, b) => a.at - b.at),
       music: buffer,
       span,
       from,
@@ -206,11 +228,53 @@ export class FloorRun {
     look();
   }
 
-  /** The item has come to its end: on to the next. */
+  /** The item has come to its end: on to the next. A question stays until it is answered. */
   async #done(): Promise<void> {
     this.playing = false;
+    if (this.question && !this.question.shown) return;
     cancelAnimationFrame(this.#frame);
     if (this.index + 1 < this.items.length) await this.go(this.index + 1);
+  }
+
+  /** Asks the room: to be thought out, or a song is played for it without its count. */
+  async #ask(drill: DrillId, index: number): Promise<void> {
+    const round = ++this.#round;
+    this.#hold();
+    this.ready = undefined;
+    this.busy = 'making it ready';
+    try {
+      const asked = await this.source.ask(drill);
+      if (round !== this.#round) return;
+      this.problem = typeof asked === 'string' ? asked : '';
+      if (typeof asked === 'string') return;
+      this.question = { drill, index, asked, shown: false };
+      if (asked.type === 'heard') await this.#playFor(asked.hearing, round);
+    } catch (e) {
+      if (round === this.#round) this.problem = e instanceof Error ? e.message : String(e);
+    } finally {
+      if (round === this.#round) this.busy = '';
+    }
+  }
+  async #playFor({ song, from }: Hearing, round: number): Promise<void> {
+    const music = await toSong(song, this.source);
+    if (round !== this.#round) return;
+    const beats = music.map.beats.length - 1 - from;
+    this.ready = {
+      resolved: { name: song.name, song, bpm: 0 },
+      ...music,
+      clock: beatClock(music.map.beats),
+      first: from,
+      beats,
+      rounds: 1,
+      speed: 1,
+    };
+    await this.play(0);
+  }
+  /** Shows the answer; when it is shown, the next question, or what comes after. */
+  #answer({ drill, index, ...q }: RoomQuestion): void {
+    if (!q.shown) this.question = { drill, index, ...q, shown: true };
+    else if (index + 1 < (this.item?.times ?? 1)) void this.#ask(drill, index + 1);
+    else void this.#done();
   }
 
   #rest(item: PracticeItem): void {
@@ -232,7 +296,8 @@ export class FloorRun {
   }
 
   toggle(): void {
-    if (this.pause !== undefined) {
+    if (this.question) this.#answer(this.question);
+    else if (this.pause !== undefined) {
       if (this.playing) clearInterval(this.#timer);
       else this.#tickDown();
       this.playing = !this.playing;
@@ -261,5 +326,10 @@ export class FloorRun {
     this.#hold();
     clearInterval(this.#timer);
     this.pause = undefined;
+    this.question = undefined;
   }
 }
+
+/** Seconds left of a drill, by how long its questions usually take. */
+const questionsLeft = (item: PracticeItem, index: number): number =>
+  itemSeconds({ ...item, times: item.times - index }, 0, 1);

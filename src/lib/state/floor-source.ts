@@ -6,14 +6,18 @@ import { loadAll, loadDoc, loadFigure, type Database } from '$lib/storage';
 import type { MusicFinder } from '$lib/workers/music-finder';
 import { app } from './app.svelte';
 import type { FloorSource, Resolved } from './floor-run.svelte';
+import { DRILL_WORDS } from '$lib/messages';
+import { Questions } from './questions';
 import { soundOf } from './song-sound';
 
 /** What practices are danced from: the person's own store. Sounds are kept while the page is open, the last few. */
 export function floorSource(db: Database, finder: MusicFinder): FloorSource {
   const sounds = new Map<string, Promise<AudioBuffer>>();
   const KEPT = 3;
+  let questions: Questions | undefined;
   return {
     resolve: (item) => resolved(db, item),
+    ask: (drill) => (questions ??= new Questions(db)).next(drill),
     song: (id) => loadDoc(db, 'song', id),
     sound: (song) => {
       const key = JSON.stringify(song.source);
@@ -32,7 +36,7 @@ export function floorSource(db: Database, finder: MusicFinder): FloorSource {
 
 /** What an item of a practice is danced from; undefined where it is gone, or a pause. */
 export async function resolved(db: Database, { what }: PracticeItem): Promise<Resolved | undefined> {
-  if (what.type === 'pause') return undefined;
+  if (what.type === 'pause' || what.type === 'drill') return undefined;
   if (what.type === 'song') {
     const song = await loadDoc(db, 'song', what.id);
     return song?.map && { name: song.name, song, bpm: tempoOf(song.map) };
@@ -58,6 +62,7 @@ export async function namesOf(db: Database, items: readonly PracticeItem[]): Pro
   return Promise.all(
     items.map(async ({ what }) => {
       if (what.type === 'pause') return what.says || 'Pause';
+      if (what.type === 'drill') return DRILL_WORDS[what.drill];
       if (what.type === 'figure')
         return (await loadFigure(db, what.id))?.figure.name ?? 'a figure that is not here';
       const doc = await loadDoc(db, what.type, what.id);

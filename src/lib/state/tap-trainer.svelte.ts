@@ -8,7 +8,7 @@ import {
   matched,
   tapFigures,
   type Due,
-  type PracticeResult,
+  type TapResult,
   type SoundCue,
   type TapFigures,
   type TappedTo,
@@ -53,7 +53,7 @@ export class TapTrainer {
   /** How the last tap lay, seconds late, for the eye. */
   last: number | undefined = $state();
   taps: readonly Tapped[] = $state.raw([]);
-  result: PracticeResult | undefined = $state.raw();
+  result: TapResult | undefined = $state.raw();
   due: readonly Due[] = $state.raw([]);
   #exercise: Exercise | undefined;
   #frame = 0;

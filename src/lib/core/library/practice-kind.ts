@@ -1,27 +1,31 @@
 import { z } from 'zod';
 import { fail, ok } from '../base';
 import { firstIssue } from '../codecs/json';
-import { practiceSchema, type Practice, type PracticeItem } from '../practice/playlist';
+import { namedBy, practiceSchema, type Practice, type PracticeItem } from '../practice/playlist';
 import type { Kind, Ref } from './kind';
 
 const PRACTICES_FORMAT = 'brisk-partner/practices';
-/** A file of practices. Version 1. */
+const VERSION = 2;
+/** A file of practices. Version 2; since then there are drills in it. */
 export const practicesFileSchema = z
   .object({
     format: z.literal(PRACTICES_FORMAT),
-    version: z.literal(1),
+    version: z.literal([1, VERSION]),
     practices: z.array(practiceSchema).max(10_000),
   })
   .strict();
 
-const refsOf = ({ what, music }: PracticeItem): Ref[] => [
-  ...(what.type === 'pause' ? [] : [{ kind: what.type, id: what.id }]),
-  ...(music.type === 'song' ? [{ kind: 'song', id: music.id } as const] : []),
-];
+const refsOf = (item: PracticeItem): Ref[] => {
+  const named = namedBy(item);
+  return [
+    ...(named ? [named] : []),
+    ...(item.music.type === 'song' ? [{ kind: 'song', id: item.music.id } as const] : []),
+  ];
+};
 const renamed = (item: PracticeItem, to: (ref: Ref) => string): PracticeItem => ({
   ...item,
   what:
-    item.what.type === 'pause'
+    item.what.type === 'pause' || item.what.type === 'drill'
       ? item.what
       : { ...item.what, id: to({ kind: item.what.type, id: item.what.id }) },
   music:
@@ -31,8 +35,8 @@ const renamed = (item: PracticeItem, to: (ref: Ref) => string): PracticeItem => 
 export const practiceKind: Kind<'practice'> = {
   id: 'practice',
   table: 'practices',
-  version: 1,
-  lifts: [],
+  version: VERSION,
+  lifts: [(doc) => doc],
   schema: practiceSchema,
   refs: (p) => p.items.flatMap(refsOf),
   renamed: (p, to) => ({
@@ -50,7 +54,8 @@ export const practiceKind: Kind<'practice'> = {
     format: PRACTICES_FORMAT,
     extension: '.practices.json',
     jsonSchema: () => z.toJSONSchema(practicesFileSchema, { target: 'draft-2020-12' }),
-    write: (practices) => JSON.stringify({ format: PRACTICES_FORMAT, version: 1, practices }, null, 2) + '\n',
+    write: (practices) =>
+      JSON.stringify({ format: PRACTICES_FORMAT, version: VERSION, practices }, null, 2) + '\n',
     read: (json) => {
       const read = practicesFileSchema.safeParse(json);
       return read.success

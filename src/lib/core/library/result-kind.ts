@@ -1,15 +1,16 @@
 import { z } from 'zod';
 import { fail, ok } from '../base';
 import { firstIssue } from '../codecs/json';
-import { resultSchema, type PracticeResult } from '../practice/schema';
+import { isDrill, resultSchema, type PracticeResult } from '../practice/schema';
 import type { Kind, Ref } from './kind';
 
 const RESULTS_FORMAT = 'brisk-partner/results';
-/** A file of practice results. Version 1. */
+const VERSION = 2;
+/** A file of practice results. Version 2; since then there are answers in it. */
 export const resultsFileSchema = z
   .object({
     format: z.literal(RESULTS_FORMAT),
-    version: z.literal(1),
+    version: z.literal([1, VERSION]),
     results: z.array(resultSchema).max(100_000),
   })
   .strict();
@@ -17,14 +18,14 @@ export const resultsFileSchema = z
 export const resultKind: Kind<'result'> = {
   id: 'result',
   table: 'results',
-  version: 1,
-  lifts: [],
+  version: VERSION,
+  lifts: [(doc) => doc],
   schema: resultSchema,
-  refs: (r) => (r.figure ? [{ kind: 'figure', id: r.figure } satisfies Ref] : []),
+  refs: (r) => (!isDrill(r) && r.figure ? [{ kind: 'figure', id: r.figure } satisfies Ref] : []),
   renamed: (r, to) => ({
     ...r,
     id: to({ kind: 'result', id: r.id }),
-    ...(r.figure ? { figure: to({ kind: 'figure', id: r.figure }) } : {}),
+    ...(!isDrill(r) && r.figure ? { figure: to({ kind: 'figure', id: r.figure }) } : {}),
   }),
   standsOn: () => undefined,
   brings: () => [],
@@ -36,7 +37,7 @@ export const resultKind: Kind<'result'> = {
     format: RESULTS_FORMAT,
     extension: '.results.json',
     jsonSchema: () => z.toJSONSchema(resultsFileSchema, { target: 'draft-2020-12' }),
-    write: (results) => JSON.stringify({ format: RESULTS_FORMAT, version: 1, results }, null, 1) + '\n',
+    write: (results) => JSON.stringify({ format: RESULTS_FORMAT, version: VERSION, results }, null, 1) + '\n',
     read: (json) => {
       const read = resultsFileSchema.safeParse(json);
       return read.success

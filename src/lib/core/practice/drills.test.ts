@@ -4,7 +4,8 @@ import { analyse, freeAt } from '../analysis';
 import { Repertoire } from '../combination';
 import { jointBetween } from '../joints';
 import { countedAt } from '../music';
-import { DRILLS, HEARD, heardFrom, heardRight, question } from './drills';
+import { heardFrom, heardRight, question } from './drills';
+import { DRILLS, HEARD } from './schema';
 import { answered, dueNow, fitting, type Memory } from './memory';
 
 const repertoire = new Repertoire(demoFigures);

@@ -6,11 +6,7 @@ import { jointBetween } from '../joints';
 import type { SongMap } from '../music';
 import { countedAt } from '../music';
 import { sayCount, straightEight } from '../time';
-
-/** Kinds of questions: four to be thought out, two to be heard. */
-export const DRILLS = ['free-foot', 'arms', 'follows', 'eights', 'the-one', 'break'] as const;
-export type DrillId = (typeof DRILLS)[number];
-export const HEARD: readonly DrillId[] = ['the-one', 'break'];
+import type { DrillId } from './schema';
 
 /** A figure of the repertoire, as it is read and as it is danced. */
 export type Known = Pick<Reading, 'figure' | 'ends' | 'finished' | 'wrong'> & { readonly analysis: Analysis };

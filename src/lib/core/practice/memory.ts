@@ -1,20 +1,7 @@
 import { Rating, createEmptyCard, fsrs, type Card, type Grade } from 'ts-fsrs';
-import { z } from 'zod';
+import { isDrill, type PracticeResult } from './schema';
 
-const cardSchema = z.object({
-  due: z.coerce.date(),
-  stability: z.number(),
-  difficulty: z.number(),
-  elapsed_days: z.number(),
-  scheduled_days: z.number(),
-  learning_steps: z.number(),
-  reps: z.number(),
-  lapses: z.number(),
-  state: z.number(),
-  last_review: z.coerce.date().optional(),
-});
 /** What is remembered of every question asked, by what it is about. */
-export const memorySchema = z.record(z.string(), cardSchema);
 export type Memory = Readonly<Record<string, Card>>;
 
 const scheduler = fsrs({ enable_fuzz: false });
@@ -50,4 +37,15 @@ export function fitting(last: readonly boolean[]): number {
   if (recent.length < 4) return 0.3;
   const share = recent.filter(Boolean).length / recent.length;
   return Math.max(0, Math.min(1, share + 0.1));
+}
+
+/**
+ * What is remembered, worked out from everything that was ever answered, in the order of the answers.
+ * @example Object.keys(memoryOf([])).length // 0
+ */
+export function memoryOf(results: readonly PracticeResult[]): Memory {
+  const all = results.filter(isDrill).flatMap((r) => r.answers);
+  return [...all]
+    .sort((a, b) => a.at - b.at)
+    .reduce<Memory>((m, a) => answered(m, a.about, a.right, a.seconds, a.at), {});
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Beats, Bpm, Seconds } from '../base';
+import { DRILLS, type DrillId } from './schema';
 
 const ref = z.string().min(1).max(64);
 const musicSchema = z.discriminatedUnion('type', [
@@ -15,7 +16,9 @@ const itemSchema = z
       z.object({ type: z.literal('combination'), id: ref }).strict(),
       z.object({ type: z.literal('song'), id: ref }).strict(),
       z.object({ type: z.literal('pause'), says: z.string().max(80) }).strict(),
+      z.object({ type: z.literal('drill'), drill: z.enum(DRILLS) }).strict(),
     ]),
+    /** Of a drill: how many questions. */
     times: z.int().min(1).max(200),
     /** Absent: its own. */
     bpm: z.number().min(20).max(400).optional(),
@@ -39,7 +42,8 @@ export type PracticeMusic =
   { readonly type: 'click' | 'band' } | { readonly type: 'song'; readonly id: string };
 export type PracticeWhat =
   | { readonly type: 'figure' | 'combination' | 'song'; readonly id: string }
-  | { readonly type: 'pause'; readonly says: string };
+  | { readonly type: 'pause'; readonly says: string }
+  | { readonly type: 'drill'; readonly drill: DrillId };
 export interface PracticeItem {
   readonly key: string;
   readonly what: PracticeWhat;
@@ -58,6 +62,20 @@ export interface Practice {
 /** How long a pause is where nothing is said. */
 export const PAUSE: Seconds = 30;
 
-/** How long an item lasts: `beats` of it, once, at `bpm`; a pause as long as it says. @example itemSeconds(item, 6, 120) */
-export const itemSeconds = (item: PracticeItem, beats: Beats, bpm: Bpm): Seconds =>
-  item.what.type === 'pause' ? (item.seconds ?? PAUSE) : (item.times * beats * 60) / bpm;
+/** How long a question takes in the room: asked, thought about, answered, shown. Our choice. */
+const QUESTION: Seconds = 20;
+
+/**
+ * How long an item lasts: `beats` of it, once, at `bpm`; a pause as long as it says; a question about 20 s.
+ * @example itemSeconds(item, 6, 120)
+ */
+export function itemSeconds(item: PracticeItem, beats: Beats, bpm: Bpm): Seconds {
+  if (item.what.type === 'pause') return item.seconds ?? PAUSE;
+  return item.what.type === 'drill' ? item.times * QUESTION : (item.times * beats * 60) / bpm;
+}
+/** What an item names in the library; undefined for a pause or a drill. */
+export const namedBy = ({
+  what,
+}: Pick<PracticeItem, 'what'>):
+  { readonly kind: 'figure' | 'combination' | 'song'; readonly id: string } | undefined =>
+  what.type === 'pause' || what.type === 'drill' ? undefined : { kind: what.type, id: what.id };

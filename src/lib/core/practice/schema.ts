@@ -18,8 +18,13 @@ const tapSchema = z
   })
   .strict();
 
-/** One practice: every tap with what it meant. */
-export const resultSchema = z
+/** Kinds of questions: four to be thought out, two to be heard. */
+export const DRILLS = ['free-foot', 'arms', 'follows', 'eights', 'the-one', 'break'] as const;
+export type DrillId = (typeof DRILLS)[number];
+export const HEARD: readonly DrillId[] = ['the-one', 'break'];
+
+/** One practice of tapping along: every tap with what it meant. */
+const tapResultSchema = z
   .object({
     id: z.string().min(1).max(64),
     name: z.string().min(1).max(120),
@@ -35,6 +40,30 @@ export const resultSchema = z
   })
   .strict();
 
+const answerSchema = z
+  .object({
+    /** What was asked of: the same question has the same. */
+    about: z.string().min(1).max(400),
+    right: z.boolean(),
+    /** How long the answer took. */
+    seconds: z.number().min(0).max(86_400),
+    at: z.int().min(0),
+  })
+  .strict();
+/** One sitting of questions of a kind, with every answer. */
+const drillResultSchema = z
+  .object({
+    id: z.string().min(1).max(64),
+    name: z.string().min(1).max(120),
+    at: z.int().min(0),
+    drill: z.enum(DRILLS),
+    answers: z.array(answerSchema).min(1).max(10_000),
+  })
+  .strict();
+
+/** What is kept of a practice: taps, or answers. Since version 2 there are answers. */
+export const resultSchema = z.union([tapResultSchema, drillResultSchema]);
+
 /** One tap, and the step it means. */
 export interface Tap {
   readonly step?: Ticks | undefined;
@@ -43,7 +72,7 @@ export interface Tap {
   readonly foot: Foot;
   readonly wrong: boolean;
 }
-export interface PracticeResult {
+export interface TapResult {
   readonly id: string;
   readonly name: string;
   readonly at: number;
@@ -54,3 +83,23 @@ export interface PracticeResult {
   readonly steps: number;
   readonly taps: readonly Tap[];
 }
+
+/** One answer to a question. */
+export interface Answer {
+  readonly about: string;
+  readonly right: boolean;
+  readonly seconds: Seconds;
+  /** When, milliseconds since 1970. */
+  readonly at: number;
+}
+export interface DrillResult {
+  readonly id: string;
+  readonly name: string;
+  readonly at: number;
+  readonly drill: DrillId;
+  readonly answers: readonly Answer[];
+}
+export type PracticeResult = TapResult | DrillResult;
+
+/** @example isDrill(result) // false: taps */
+export const isDrill = (r: PracticeResult): r is DrillResult => 'drill' in r;

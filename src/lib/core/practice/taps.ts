@@ -1,5 +1,5 @@
 import type { Foot, Seconds, Ticks } from '../base';
-import type { PracticeResult, Tap } from './schema';
+import type { TapResult, Tap } from './schema';
 
 /** A step to be tapped: when it comes, and with which foot. */
 export interface Due {
@@ -73,7 +73,7 @@ export interface TapFigures {
 }
 
 /** Mean, spread, drift (least squares over the order of taps' steps) and what was missed. `times` gives when each step was due. */
-export function tapFigures(r: Pick<PracticeResult, 'taps' | 'steps'>, due: (t: Tap) => Seconds): TapFigures {
+export function tapFigures(r: Pick<TapResult, 'taps' | 'steps'>, due: (t: Tap) => Seconds): TapFigures {
   const met = r.taps.filter((t): t is Tap & { late: number } => t.late !== undefined);
   const n = met.length;
   const mean = n === 0 ? 0 : met.reduce((s, t) => s + t.late, 0) / n;
@@ -119,7 +119,7 @@ export function slopeError(points: readonly (readonly [number, number])[]): numb
 
 /** Mean and spread of each step of the figure, in order. */
 export function byStep(
-  r: Pick<PracticeResult, 'taps'>,
+  r: Pick<TapResult, 'taps'>,
 ): { readonly step: Ticks; readonly mean: Seconds; readonly spread: Seconds; readonly n: number }[] {
   const groups = new Map<number, number[]>();
   for (const t of r.taps)

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
   import { DRILLS, HEARD, type DrillId } from '$lib/core/practice';
+  import { drillStore } from '$lib/state/drill-store';
   import { DRILL_WORDS, FOOT_WORDS, askText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { DrillRoom } from '$lib/state/drill-room.svelte';
@@ -10,7 +11,10 @@
 
   /** Questions from the person's own figures and songs. */
   let { finder }: { finder: MusicFinder } = $props();
-  const room = new DrillRoom();
+  const room = new DrillRoom(
+    async () => drillStore(await app.db()),
+    (d) => DRILL_WORDS[d],
+  );
   onMount(() => {
     room.open().catch((e: unknown) => (room.problem = e instanceof Error ? e.message : String(e)));
   });
@@ -42,7 +46,7 @@
 <section aria-label="Questions">
   <div class="kinds" role="group" aria-label="Kind of question">
     {#each DRILLS as d (d)}<button
-        aria-pressed={room.drill === d && (room.asked !== undefined || room.song !== undefined)}
+        aria-pressed={room.drill === d && (room.asked !== undefined || room.hearing !== undefined)}
         onclick={() => ask(d)}>{DRILL_WORDS[d]}</button
       >{/each}
     <span class="quiet">{room.due > 0 ? `${room.due} due again` : ''} {said}</span>
@@ -64,11 +68,11 @@
         </li>
       {/each}
     </ol>
-  {:else if room.song}
+  {:else if room.hearing}
     <h2>
       {room.drill === 'break'
-        ? `“${room.song.name}”: tap when the band stops.`
-        : `“${room.song.name}”: tap on the 1 of an eight.`}
+        ? `“${room.hearing.song.name}”: tap when the band stops.`
+        : `“${room.hearing.song.name}”: tap on the 1 of an eight.`}
     </h2>
     {#if room.listening}<button
         class="tap"

@@ -10,7 +10,7 @@
   import { ROLES, TICKS_PER_BEAT, type Role } from '$lib/core/base';
   import { CALLINGS } from '$lib/core/practice';
   import { sayCount } from '$lib/core/time';
-  import { CALLING_WORDS, clockText } from '$lib/messages';
+  import { CALLING_WORDS, FOOT_WORDS, askText, clockText, hearText } from '$lib/messages';
   import type { FloorRun } from '$lib/state/floor-run.svelte';
   import {
     SimulatedPedal,
@@ -89,6 +89,10 @@
     if (document.fullscreenElement) await document.exitFullscreen();
     else await root.requestFullscreen?.();
   }
+  const asked = $derived(run.question?.asked);
+  const goes = $derived(
+    run.question ? (run.question.shown ? 'Go on' : 'Answer') : run.playing ? 'Pause' : 'Play',
+  );
   const only = (o: Role | 'both') => (run.player.only = o);
 </script>
 
@@ -99,7 +103,8 @@
     <a href={back} aria-label="Leave floor time"><X size={26} /></a>
     <p class="what">
       <b>{name}</b>
-      {#if run.ready && run.ready.rounds > 1 && run.pause === undefined}<span class="num"
+      {#if run.question}<span class="num">{run.question.index + 1} of {run.item?.times}</span
+        >{:else if run.ready && run.ready.rounds > 1 && run.pause === undefined}<span class="num"
           >{Math.min(run.round + 1, run.ready.rounds)} of {run.ready.rounds}</span
         >{/if}
     </p>
@@ -147,6 +152,23 @@
     <div class="side">
       {#if run.pause !== undefined}
         <p class="call">{name}</p>
+      {:else if run.question}
+        <div class="asked" aria-live="polite">
+          {#if asked?.type === 'thought'}
+            <p class="ask">{askText(asked.question)}</p>
+            <ol>
+              {#each asked.question.options as option, i (option)}<li
+                  class:right={run.question.shown && i === asked.question.right}
+                  class:other={run.question.shown && i !== asked.question.right}
+                >
+                  <b class="num">{i + 1}</b>
+                  {asked.question.drill === 'free-foot' ? (FOOT_WORDS[option] ?? option) : option}
+                </li>{/each}
+            </ol>
+          {:else if asked}
+            <p class="ask">{hearText(run.question.drill, asked.hearing.song.name)}</p>
+          {/if}
+        </div>
       {:else if a && run.ready}
         <div class="view"><FloorView desk={{ analysis: a }} player={run.player} follow /></div>
         <p class="call" aria-live="off">
@@ -174,11 +196,11 @@
   </div>
   <footer>
     <button onclick={() => act('again')} aria-label="Again"><RotateCcw size={34} /><span>again</span></button>
-    <button class="go" onclick={() => act('toggle')} aria-label={run.playing ? 'Pause' : 'Play'}
+    <button class="go" onclick={() => act('toggle')} aria-label={goes}
       >{#if run.playing}<Pause size={40} fill="currentColor" />{:else}<Play
           size={40}
           fill="currentColor"
-        />{/if}<span>{run.playing ? 'pause' : 'play'}</span></button
+        />{/if}<span>{goes.toLowerCase()}</span></button
     >
     <button onclick={() => act('next')} disabled={run.index + 1 >= run.items.length} aria-label="Next"
       ><SkipForward size={34} /><span>next</span></button
@@ -310,6 +332,35 @@
     min-height: 1.05em;
     text-align: center;
     align-self: center;
+  }
+  .asked {
+    align-self: center;
+    display: grid;
+    gap: 2vh;
+  }
+  .ask {
+    font: 750 clamp(22px, 5vh, 60px) / 1.1 var(--display);
+  }
+  .asked ol {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 1.2vh;
+    font-size: clamp(18px, 3.6vh, 44px);
+  }
+  .asked b {
+    font: 800 1.3em / 1 var(--display);
+    margin-right: 0.5em;
+  }
+  .asked .right {
+    font-weight: 750;
+    text-decoration: underline;
+    text-decoration-thickness: 0.12em;
+    text-decoration-color: var(--good);
+  }
+  .asked .other {
+    color: var(--quiet);
   }
   .feet {
     display: flex;

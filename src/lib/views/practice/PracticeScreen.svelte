@@ -5,8 +5,15 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { kindOf } from '$lib/core/library';
-  import { PAUSE, itemSeconds, type PracticeItem, type PracticeMusic } from '$lib/core/practice/playlist';
-  import { clockText } from '$lib/messages';
+  import {
+    PAUSE,
+    itemSeconds,
+    namedBy,
+    type PracticeItem,
+    type PracticeMusic,
+  } from '$lib/core/practice/playlist';
+  import { DRILLS, type DrillId } from '$lib/core/practice/schema';
+  import { DRILL_WORDS, clockText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { resolved } from '$lib/state/floor-source';
   import type { Resolved } from '$lib/state/floor-run.svelte';
@@ -42,10 +49,13 @@
       songs = (await loadDocs(db, 'song')).map((r) => ({ value: r.id, name: r.doc.name })).sort(byName);
     })();
   });
-  const refOf = ({ what }: PracticeItem) => (what.type === 'pause' ? '' : `${what.type} ${what.id}`);
+  const refOf = (item: PracticeItem) => {
+    const named = namedBy(item);
+    return named ? `${named.kind} ${named.id}` : '';
+  };
   /** What items are danced from is read as they appear, for their names and lengths. */
   $effect(() => {
-    const missing = p.items.filter((i) => i.what.type !== 'pause' && !known[refOf(i)]);
+    const missing = p.items.filter((i) => namedBy(i) && !known[refOf(i)]);
     if (missing.length === 0) return;
     void (async () => {
       const db = await app.db();
@@ -56,10 +66,14 @@
     })();
   });
   const nameOf = (i: PracticeItem) =>
-    i.what.type === 'pause' ? i.what.says || 'Pause' : (known[refOf(i)]?.name ?? '…');
+    i.what.type === 'pause'
+      ? i.what.says || 'Pause'
+      : i.what.type === 'drill'
+        ? DRILL_WORDS[i.what.drill]
+        : (known[refOf(i)]?.name ?? '…');
   function lengthOf(i: PracticeItem): number {
     const r = known[refOf(i)];
-    if (i.what.type === 'pause') return i.seconds ?? PAUSE;
+    if (!namedBy(i)) return itemSeconds(i, 0, 1);
     if (!r) return 0;
     if (r.song) return r.song.length;
     return itemSeconds(i, Math.ceil((r.analysis?.end ?? 0) / TICKS_PER_BEAT), i.bpm ?? r.bpm);
@@ -69,7 +83,7 @@
   function add(value: string) {
     adding = '';
     const [type, id] = value.split(' ', 2) as [
-      'figure' | 'combination' | 'song' | 'pause',
+      'figure' | 'combination' | 'song' | 'pause' | 'drill',
       string | undefined,
     ];
     if (type === 'pause')
@@ -79,6 +93,8 @@
         music: { type: 'click' },
         seconds: PAUSE,
       });
+    else if (type === 'drill')
+      desk.add({ what: { type, drill: id as DrillId }, times: 5, music: { type: 'click' } });
     else if (id)
       desk.add({
         what: { type, id },
@@ -158,7 +174,8 @@
         {:else}
           <b>{nameOf(item)}</b>
           <label
-            >times <input
+            >{item.what.type === 'drill' ? 'questions' : 'times'}
+            <input
               class="num"
               type="number"
               min="1"
@@ -168,26 +185,28 @@
                 e.currentTarget.validity.valid && desk.set(i, { times: e.currentTarget.valueAsNumber })}
             /></label
           >
-          <label
-            >tempo <input
-              class="num"
-              type="number"
-              min="20"
-              max="400"
-              placeholder={String(Math.round(known[refOf(item)]?.bpm ?? 0) || '')}
-              value={item.bpm ?? ''}
-              onchange={(e) =>
-                e.currentTarget.value === ''
-                  ? desk.ownTempo(i)
-                  : e.currentTarget.validity.valid && desk.set(i, { bpm: e.currentTarget.valueAsNumber })}
-            /></label
-          >
-          <label
-            >to <select value={musicValue(item)} onchange={(e) => setMusic(i, e.currentTarget.value)}
-              ><option value="click">the click</option><option value="band">the band</option
-              >{#each songs as s (s.value)}<option value="song {s.value}">{s.name}</option>{/each}</select
-            ></label
-          >
+          {#if item.what.type === 'drill'}<span></span><span></span>{:else}
+            <label
+              >tempo <input
+                class="num"
+                type="number"
+                min="20"
+                max="400"
+                placeholder={String(Math.round(known[refOf(item)]?.bpm ?? 0) || '')}
+                value={item.bpm ?? ''}
+                onchange={(e) =>
+                  e.currentTarget.value === ''
+                    ? desk.ownTempo(i)
+                    : e.currentTarget.validity.valid && desk.set(i, { bpm: e.currentTarget.valueAsNumber })}
+              /></label
+            >
+            <label
+              >to <select value={musicValue(item)} onchange={(e) => setMusic(i, e.currentTarget.value)}
+                ><option value="click">the click</option><option value="band">the band</option
+                >{#each songs as s (s.value)}<option value="song {s.value}">{s.name}</option>{/each}</select
+              ></label
+            >
+          {/if}
         {/if}
         <span class="time num quiet">{clockText(lengthOf(item))}</span>
         <span class="acts">
@@ -210,6 +229,9 @@
     >add <select value={adding} onchange={(e) => (add(e.currentTarget.value), (e.currentTarget.value = ''))}
       ><option value="">choose …</option>
       <option value="pause">a pause for changing partners</option>
+      <optgroup label="Questions for the room"
+        >{#each DRILLS as d (d)}<option value="drill {d}">{DRILL_WORDS[d]}</option>{/each}</optgroup
+      >
       <optgroup label="Figures"
         >{#each figures as f (f.value)}<option value="figure {f.value}">{f.name}</option>{/each}</optgroup
       >

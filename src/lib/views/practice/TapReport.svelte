@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ApexOptions } from 'apexcharts';
-  import { byStep, verdictOf, type PracticeResult, type TapFigures } from '$lib/core/practice';
+  import { byStep, verdictOf, type TapResult, type TapFigures } from '$lib/core/practice';
   import { sayCount } from '$lib/core/time';
   import { lateText, verdictSays } from '$lib/messages';
   import Chart from './Chart.svelte';
@@ -10,7 +10,7 @@
     result,
     figures: f,
     feel = 'swung',
-  }: { result: PracticeResult; figures: TapFigures; feel?: 'straight' | 'swung' | 'rolling' } = $props();
+  }: { result: TapResult; figures: TapFigures; feel?: 'straight' | 'swung' | 'rolling' } = $props();
   const rows = $derived(byStep(result).map((r) => ({ ...r, count: sayCount(r.step, feel) })));
   const options = $derived<ApexOptions>({
     chart: {

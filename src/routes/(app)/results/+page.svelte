@@ -3,26 +3,37 @@
   import type { ApexOptions } from 'apexcharts';
   import { format } from 'date-fns';
   import Papa from 'papaparse';
-  import { tapFigures, type PracticeResult, type TapFigures } from '$lib/core/practice';
+  import {
+    isDrill,
+    tapFigures,
+    type DrillResult,
+    type PracticeResult,
+    type TapFigures,
+    type TapResult,
+  } from '$lib/core/practice';
   import { TO_WORDS, lateText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { deleteDocument, loadDocs } from '$lib/storage';
   import { download } from '$lib/views/desk/export';
   import Chart from '$lib/views/practice/Chart.svelte';
+  import DrillResults from '$lib/views/practice/DrillResults.svelte';
 
-  let all: { r: PracticeResult; f: TapFigures }[] | undefined = $state.raw();
+  let all: { r: TapResult; f: TapFigures }[] | undefined = $state.raw();
+  let drills: readonly DrillResult[] = $state.raw([]);
   let problem = $state('');
   let what = $state('');
   /** Drift is over the music's seconds: steps as they follow each other at the tempo. */
-  const figuresOf = (r: PracticeResult): TapFigures => {
+  const figuresOf = (r: TapResult): TapFigures => {
     const last = Math.max(12, ...r.taps.map((t) => t.step ?? 0)) + 12;
     return tapFigures(r, (t) => (((t.round * last + (t.step ?? 0)) / 12) * 60) / r.bpm);
   };
   async function load() {
     try {
       const docs = (await loadDocs(await app.db(), 'result')).map((row) => row.doc);
-      all = docs.sort((a, b) => a.at - b.at).map((r) => ({ r, f: figuresOf(r) }));
+      const sorted = docs.sort((a, b) => a.at - b.at);
+      drills = sorted.filter(isDrill);
+      all = sorted.flatMap((r) => (isDrill(r) ? [] : [{ r, f: figuresOf(r) }]));
     } catch (e) {
       problem = closedStore(e);
     }
@@ -105,7 +116,7 @@
 <div class="page">
   <div class="head">
     <h1>Results</h1>
-    <p class="quiet num">{all ? `${all.length} kept` : ''}</p>
+    <p class="quiet num">{all ? `${all.length + drills.length} kept` : ''}</p>
     <span class="tools">
       {#if names.length > 1}<select bind:value={what} aria-label="What was tapped"
           ><option value="">everything</option>{#each names as n (n)}<option>{n}</option>{/each}</select
@@ -116,46 +127,48 @@
   </div>
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if !all}<p class="quiet">Opening …</p>
-  {:else if all.length === 0}
+  {:else if all.length === 0 && drills.length === 0}
     <p class="empty">
       Nothing tapped yet. The <a href="/trainer">trainer</a> measures how you keep time, count by count; what it
       finds is shown here over the weeks.
     </p>
   {:else}
-    <Chart {options} label="How early or late, and how much it scatters, over time" />
-    <p class="quiet">
-      The green band is where most people tap: 20 to 80 ms early. What counts is how little it scatters.
-    </p>
-    <table>
-      <thead
-        ><tr
-          ><th scope="col">when</th><th scope="col">what</th><th scope="col">as</th><th scope="col">to</th><th
-            scope="col">tempo</th
-          ><th scope="col">on average</th><th scope="col">scatter</th><th scope="col">tapped</th><th
-            scope="col">wrong foot</th
-          ><th></th></tr
-        ></thead
-      >
-      <tbody>
-        {#each shown.toReversed() as { r, f } (r.id)}
-          <tr>
-            <th scope="row">{format(r.at, 'EEE d MMM, HH:mm')}</th><td>{r.name}</td><td>{r.role}</td><td
-              >{TO_WORDS[r.to]}</td
-            ><td class="num">{Math.round(r.bpm)}</td>
-            <td class="num">{lateText(f.mean)}</td><td class="num">{Math.round(1000 * f.spread)} ms</td><td
-              class="num">{f.hit} of {r.steps}</td
-            ><td class="num">{f.wrongFeet}</td>
-            <td
-              ><button
-                class="plain"
-                aria-label="Delete the result of {format(r.at, 'd MMMM, HH:mm')}"
-                onclick={() => remove(r)}>Delete</button
-              ></td
-            >
-          </tr>
-        {/each}
-      </tbody>
-    </table>
+    {#if all.length > 0}
+      <Chart {options} label="How early or late, and how much it scatters, over time" />
+      <p class="quiet">
+        The green band is where most people tap: 20 to 80 ms early. What counts is how little it scatters.
+      </p>
+      <table>
+        <thead
+          ><tr
+            ><th scope="col">when</th><th scope="col">what</th><th scope="col">as</th><th scope="col">to</th
+            ><th scope="col">tempo</th><th scope="col">on average</th><th scope="col">scatter</th><th
+              scope="col">tapped</th
+            ><th scope="col">wrong foot</th><th></th></tr
+          ></thead
+        >
+        <tbody>
+          {#each shown.toReversed() as { r, f } (r.id)}
+            <tr>
+              <th scope="row">{format(r.at, 'EEE d MMM, HH:mm')}</th><td>{r.name}</td><td>{r.role}</td><td
+                >{TO_WORDS[r.to]}</td
+              ><td class="num">{Math.round(r.bpm)}</td>
+              <td class="num">{lateText(f.mean)}</td><td class="num">{Math.round(1000 * f.spread)} ms</td><td
+                class="num">{f.hit} of {r.steps}</td
+              ><td class="num">{f.wrongFeet}</td>
+              <td
+                ><button
+                  class="plain"
+                  aria-label="Delete the result of {format(r.at, 'd MMMM, HH:mm')}"
+                  onclick={() => remove(r)}>Delete</button
+                ></td
+              >
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    {#if drills.length > 0}<DrillResults {drills} {remove} />{/if}
   {/if}
 </div>
 
