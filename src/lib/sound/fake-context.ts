@@ -19,6 +19,8 @@ export class FakeContext {
   readonly sampleRate = 48_000;
   readonly state = 'running';
   readonly begun: Begun[] = [];
+  /** How long every clip is. */
+  readonly clip = 0.5;
   readonly destination = {};
   constructor(
     readonly baseLatency = 0.01,
@@ -27,6 +29,9 @@ export class FakeContext {
 
   async resume(): Promise<void> {}
   async close(): Promise<void> {}
+  async decodeAudioData() {
+    return { duration: this.clip };
+  }
   createGain() {
     return { gain: param(), connect: (to: unknown) => to, disconnect: () => {} };
   }

@@ -125,8 +125,14 @@ export type VoiceId = (typeof VOICES)[number];
 export const SPEAKERS = [...VOICES, 'browser'] as const;
 export type SpeakerId = (typeof SPEAKERS)[number];
 
-/** Words that are recorded, fetched and decoded when they are first needed. */
+/** A word that is not over when the next begins is cut short over this long. */
+const CUT = 0.025;
+
+/** Words that are recorded, fetched and decoded when they are first needed. One is said at a time. */
 export class Clips {
+  #last:
+    | { readonly source: AudioScheduledSourceNode; readonly gain: GainNode; readonly until: number }
+    | undefined;
   readonly #clips = new Map<string, Promise<AudioBuffer | undefined>>();
   readonly #ready = new Map<string, AudioBuffer>();
 
@@ -135,7 +141,10 @@ export class Clips {
     await Promise.all([...new Set(words)].map((w) => this.#get(context, voice, w)));
   }
 
-  /** Says a word that has been prepared; nothing where it has not. Its beginning sounds at `when`. */
+  /**
+   * Says a word that has been prepared; nothing where it has not. Its beginning sounds at `when`; the word before it is
+   * over by then. Words are to be said in the order of their times.
+   */
   say(
     { context, voice: out }: Outlet,
     when: number,
@@ -147,11 +156,22 @@ export class Clips {
       void this.#get(context, voice, word);
       return undefined;
     }
+    this.#makeRoom(when);
     const source = context.createBufferSource();
+    const gain = context.createGain();
     source.buffer = buffer;
-    source.connect(out);
+    source.connect(gain).connect(out);
     source.start(when);
+    this.#last = { source, gain, until: when + buffer.duration };
     return source;
+  }
+  #makeRoom(when: number): void {
+    const last = this.#last;
+    if (!last || last.until <= when) return;
+    const from = Math.max(0, when - CUT);
+    last.gain.gain.setValueAtTime(1, from);
+    last.gain.gain.linearRampToValueAtTime(0, when);
+    last.source.stop(when);
   }
 
   #get(context: BaseAudioContext, voice: VoiceId, word: string): Promise<AudioBuffer | undefined> {

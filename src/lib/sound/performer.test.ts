@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { recipeOf, scoreOf } from '$lib/core/band';
 import { bandCues, clicks, countIn, type SoundCue } from '$lib/core/practice';
 import { bandSong } from '$lib/core/song';
@@ -96,6 +96,23 @@ describe('what is handed to the output', () => {
       performer.stop();
       expect(performer.running).toBe(false);
     }
+  });
+});
+
+describe('the recorded voice', () => {
+  it('a word that lasts longer than its beat is over when the next begins', async () => {
+    vi.stubGlobal('fetch', async () => ({ ok: true, arrayBuffer: async () => new ArrayBuffer(0) }));
+    const { context, performer } = stage();
+    const words = Array.from({ length: 4 }, (_, i): SoundCue => ({ at: i * 0.33, type: 'word', word: '7' }));
+    const countIn = { lead: 0.33, cues: [{ at: -0.33, type: 'word', word: '8' }] as SoundCue[] };
+    await performer.play(programme(words, { countIn }));
+    const said = [...context.begun].sort((a, b) => a.at - b.at);
+    expect(said.length).toBeGreaterThanOrEqual(4);
+    said.slice(0, -1).forEach((b, i) => {
+      expect(b.seconds).toBe(context.clip);
+      expect(b.stopped).toBeCloseTo(said[i + 1]!.at, 9);
+    });
+    vi.unstubAllGlobals();
   });
 });
 

@@ -96,8 +96,8 @@ export class Performer {
     if (round !== this.#round) return undefined;
     this.#silence();
     const start = this.#context.currentTime + SOON + (p.countIn?.lead ?? 0);
-    this.#begin(p, { start, from: p.from, span: p.span, loop: p.loop, ramp: p.ramp });
     for (const cue of p.countIn?.cues ?? []) this.#sound(cue, start + cue.at, p.voice, 1);
+    this.#begin(p, { start, from: p.from, span: p.span, loop: p.loop, ramp: p.ramp });
     return start;
   }
 
