@@ -1,3 +1,4 @@
 export * from './instruments';
 export * from './performer';
 export * from './speaker';
+export * from './speakers';

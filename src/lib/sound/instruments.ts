@@ -1,5 +1,6 @@
 import { Voices, isDrum, placeOf } from '$lib/core/band';
 import type { Accent, NoteCue, SoundCue } from '$lib/core/practice';
+import type { VoiceId } from './speakers';
 
 /** Where a sound goes to: an input of a mixer. */
 export interface Outlet {
@@ -8,13 +9,6 @@ export interface Outlet {
   readonly voice: AudioNode;
   readonly music: AudioNode;
 }
-/** How loud each is, 0 to 1. */
-export interface Levels {
-  readonly click: number;
-  readonly voice: number;
-  readonly music: number;
-}
-
 /** Three inputs with a level each, and a limiter before the output. */
 export function mixerOf(context: BaseAudioContext) {
   const limit = context.createDynamicsCompressor();
@@ -117,13 +111,6 @@ function remembered(
   }
   return buffer;
 }
-
-/** The two recorded voices. */
-export const VOICES = ['low', 'high'] as const;
-export type VoiceId = (typeof VOICES)[number];
-/** Who counts: a recorded voice, or the browser's own. */
-export const SPEAKERS = [...VOICES, 'browser'] as const;
-export type SpeakerId = (typeof SPEAKERS)[number];
 
 /** A word that is not over when the next begins is cut short over this long. */
 const CUT = 0.025;

@@ -1,5 +1,6 @@
 import { between, passAfter, passAt, type Pass, type Playing } from '$lib/core/practice';
-import { Clips, click, mixerOf, note, wordsIn, type Levels, type VoiceId } from './instruments';
+import { Clips, click, mixerOf, note, wordsIn } from './instruments';
+import type { Levels, VoiceId } from './speakers';
 import { plainMusic, stretchedMusic } from './music';
 import type { Programme } from './performer';
 

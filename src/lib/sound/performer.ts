@@ -12,8 +12,9 @@ import {
   type Span,
   type WordCue,
 } from '$lib/core/practice';
-import { Clips, bell, click, mixerOf, note, wordsIn, type Levels, type SpeakerId } from './instruments';
+import { Clips, bell, click, mixerOf, note, wordsIn } from './instruments';
 import { plainMusic, stretchedMusic, type MusicPlayer } from './music';
+import type { Levels, SpeakerId } from './speakers';
 import { browserSpeaker, type Speaker } from './speaker';
 
 /** How far ahead sounds are handed to the output: longer than any pause of the page. */

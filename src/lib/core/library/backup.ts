@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { z } from 'zod';
 import { fail, ok, type Result } from '../base';
-import { parseText, type FileError } from '../codecs';
+import { parseText, type FileError } from '../codecs/json';
 import type { Bundle } from './kind';
 import { KIND_IDS, isKind, kindOf } from './registry';
 

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base';
-import { parseText, readText, type FileError } from '../codecs';
+import { parseText, type FileError } from '../codecs/json';
+import { readText } from '../codecs/text';
 import { KINDS, KIND_IDS, kindOf } from './registry';
 import type { Bundle } from './kind';
 

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Result } from '../base';
-import type { FileError } from '../codecs';
+import type { FileError } from '../codecs/json';
 import type { Combination } from '../combination';
 import type { Kept, OwnDance } from '../figure';
 import type { PracticeResult } from '../practice';

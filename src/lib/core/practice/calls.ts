@@ -3,10 +3,7 @@ import type { Analysis, Weighed } from '../analysis';
 import { positionAt as labelAt, toQuickSlow } from '../time';
 import { danceOf } from '../vocabulary';
 import { clipOf, type SoundCue, type WordCue } from './cues';
-
-/** What is said of a step: its count, how long it is, what it is, or what is written to be called there. */
-export const CALLINGS = ['none', 'counts', 'quick-slow', 'steps', 'calls'] as const;
-export type Calls = (typeof CALLINGS)[number];
+import type { Calls } from './schema';
 
 /** What is heard along something danced. */
 export interface Heard {

@@ -1,6 +1,10 @@
 import { z } from 'zod';
 import type { Bpm, Foot, Role, Seconds, Ticks } from '../base';
 
+/** What is said of a step: its count, how long it is, what it is, or what is written to be called there. */
+export const CALLINGS = ['none', 'counts', 'quick-slow', 'steps', 'calls'] as const;
+export type Calls = (typeof CALLINGS)[number];
+
 /** What is tapped to. */
 export const TAPPED_TO = ['click', 'band', 'song', 'silence'] as const;
 export type TappedTo = (typeof TAPPED_TO)[number];

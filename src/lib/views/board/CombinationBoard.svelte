@@ -8,7 +8,8 @@
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import { ComposeLab } from '$lib/state/compose-lab.svelte';
-  import { DanceSound, driveSilently, type Timing } from '$lib/state/dance-sound.svelte';
+  import { DanceSound } from '$lib/state/dance-sound.svelte';
+  import { driveSilently, type Timing } from '$lib/state/dance-timing';
   import { LaidSong } from '$lib/state/laid-song.svelte';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { kindOf } from '$lib/core/library';
-  import { parseText } from '$lib/core/codecs';
+  import { parseText } from '$lib/core/codecs/json';
   import { KIND_WORDS, placeText, reasonText, troubleText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { deleteDocument, repair, standFromChange, type Troubled } from '$lib/storage';

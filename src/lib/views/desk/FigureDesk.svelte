@@ -5,7 +5,8 @@
   import { differences } from '$lib/core/likeness';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
-  import { DanceSound, driveSilently, steadyTiming } from '$lib/state/dance-sound.svelte';
+  import { DanceSound } from '$lib/state/dance-sound.svelte';
+  import { driveSilently, steadyTiming } from '$lib/state/dance-timing';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
   import { typing } from '$lib/state/shortcuts';

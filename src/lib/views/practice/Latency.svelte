@@ -3,6 +3,7 @@
   import { median } from '$lib/core/music';
   import { USUAL_EARLY } from '$lib/core/practice';
   import { sounding } from '$lib/state/sounding.svelte';
+  import { soundSettings } from '$lib/state/sound-settings.svelte';
 
   /** Measures once what this device adds between a sound and an ear: a click to tap along with, sixteen times. */
   const TAPS = 16;
@@ -44,7 +45,7 @@
     running = false;
     if (offs.length < 8) return void (said = 'Too few taps to say. Nothing was changed.');
     const late = Math.max(-0.3, Math.min(0.6, median(offs.slice(2)) + EARLY));
-    sounding.set({ late });
+    soundSettings.set({ late });
     said = `This device is taken to be ${Math.round(1000 * late)} ms late beyond what its browser says.`;
   }
   onDestroy(() => running && sounding.stop());
@@ -54,7 +55,7 @@
 <p class="quiet">
   A speaker over the air is heard late. Tap along with sixteen clicks once, and taps are measured against what
   you hear. Now:
-  <b class="num">{Math.round(1000 * sounding.late)} ms</b>.
+  <b class="num">{Math.round(1000 * soundSettings.late)} ms</b>.
 </p>
 <p class="row">
   {#if running}
@@ -66,7 +67,8 @@
     <button onclick={finish}>End</button>
   {:else}
     <button onclick={start}>Measure this device</button>
-    {#if sounding.late !== 0}<button onclick={() => sounding.set({ late: 0 })}>Forget it</button>{/if}
+    {#if soundSettings.late !== 0}<button onclick={() => soundSettings.set({ late: 0 })}>Forget it</button
+      >{/if}
   {/if}
 </p>
 <p role="status">{said}</p>

@@ -13,7 +13,7 @@
   import SongWave from './SongWave.svelte';
   import TapAlong from './TapAlong.svelte';
   import WhatSuits from './WhatSuits.svelte';
-  import { sounding } from '$lib/state/sounding.svelte';
+  import { soundSettings } from '$lib/state/sound-settings.svelte';
   import { exportBeats, exportHeard, exportMidi, exportSong, exportWav } from './export';
   import { PEAKS_A_SECOND, peaksOf } from './peaks';
 
@@ -98,7 +98,7 @@
         <button
           class="plain"
           disabled={!desk.buffer}
-          onclick={() => exportHeard(song, desk.asHeard(), sounding.levels)}
+          onclick={() => exportHeard(song, desk.asHeard(), soundSettings.levels)}
           >As it is heard now, with click and count (WAV)</button
         >
       </li>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { SPEAKERS, browserSpeaker, type SpeakerId } from '$lib/sound';
-  import { sounding } from '$lib/state/sounding.svelte';
+  import { soundSettings } from '$lib/state/sound-settings.svelte';
 
   /** How loud each thing is, which voice, and how it is counted in. */
   let { music = true }: { music?: boolean } = $props();
@@ -14,7 +14,7 @@
   /** The browser has a voice of its own; it may only say so after a while. */
   let speaks = $state(false);
   onMount(() => {
-    sounding.load();
+    soundSettings.load();
     const look = () => (speaks = browserSpeaker() !== undefined);
     look();
     const speech = globalThis.speechSynthesis;
@@ -32,15 +32,15 @@
         min="0"
         max="1"
         step="0.05"
-        value={sounding[key]}
-        oninput={(e) => sounding.set({ [key]: e.currentTarget.valueAsNumber })}
+        value={soundSettings[key]}
+        oninput={(e) => soundSettings.set({ [key]: e.currentTarget.valueAsNumber })}
       /></label
     >
   {/each}
   <label
     ><span>voice is</span><select
-      value={sounding.says}
-      onchange={(e) => sounding.set({ says: e.currentTarget.value as SpeakerId })}
+      value={soundSettings.says}
+      onchange={(e) => soundSettings.set({ says: e.currentTarget.value as SpeakerId })}
       >{#each SPEAKERS as v (v)}<option value={v} disabled={v === 'browser' && !speaks}
           >{VOICE_WORDS[v]}{v === 'browser' && !speaks ? ' (it has none)' : ''}</option
         >{/each}</select
@@ -48,15 +48,15 @@
   >
   <label title="Steps and calls are said a beat before they are danced; counts stay on their beats"
     ><span>calls come</span><select
-      value={sounding.ahead ? 1 : 0}
-      onchange={(e) => sounding.set({ ahead: e.currentTarget.value === '1' })}
+      value={soundSettings.ahead ? 1 : 0}
+      onchange={(e) => soundSettings.set({ ahead: e.currentTarget.value === '1' })}
       ><option value={0}>on the beat</option><option value={1}>a beat ahead</option></select
     ></label
   >
   <label
     ><span>count in</span><select
-      value={sounding.countIn}
-      onchange={(e) => sounding.set({ countIn: Number(e.currentTarget.value) as 0 })}
+      value={soundSettings.countIn}
+      onchange={(e) => soundSettings.set({ countIn: Number(e.currentTarget.value) as 0 })}
       >{#each COUNT_WORDS as w, i (w)}<option value={i}>{w}</option>{/each}</select
     ></label
   >

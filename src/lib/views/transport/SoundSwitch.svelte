@@ -1,9 +1,9 @@
 <script lang="ts">
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import VolumeX from '@lucide/svelte/icons/volume-x';
-  import { CALLINGS } from '$lib/core/practice';
+  import { CALLINGS } from '$lib/core/practice/schema';
   import { CALLING_WORDS } from '$lib/messages';
-  import { sounding } from '$lib/state/sounding.svelte';
+  import { soundSettings } from '$lib/state/sound-settings.svelte';
   import type { DanceSound } from '$lib/state/dance-sound.svelte';
 
   /** Sound on or off, and what is called. */
@@ -25,9 +25,9 @@
     {/if}
     {#if sound.calls !== 'none' && sound.calls !== 'counts'}
       <button
-        aria-pressed={sounding.ahead}
+        aria-pressed={soundSettings.ahead}
         title="Called a beat before it is danced"
-        onclick={() => sounding.set({ ahead: !sounding.ahead })}>a beat ahead</button
+        onclick={() => soundSettings.set({ ahead: !soundSettings.ahead })}>a beat ahead</button
       >
     {/if}
   {/if}

@@ -9,7 +9,7 @@
   import { floorSource } from '$lib/state/floor-source';
   import { closedStore } from '$lib/state/opening.svelte';
   import { typing } from '$lib/state/shortcuts';
-  import { sounding } from '$lib/state/sounding.svelte';
+  import { soundSettings } from '$lib/state/sound-settings.svelte';
   import { TapTrainer } from '$lib/state/tap-trainer.svelte';
   import { create, loadAll, loadDocs, type FigureRow } from '$lib/storage';
   import DrillPanel from '$lib/views/practice/DrillPanel.svelte';
@@ -34,7 +34,7 @@
   let kept = $state('');
 
   onMount(() => {
-    sounding.load();
+    soundSettings.load();
     void (async () => {
       try {
         const db = await app.db();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import { page } from '$app/state';
-  import { openBoard, type OpenBoard } from '$lib/state/opening.svelte';
+  import { openBoard, type OpenBoard } from '$lib/state/open-board';
   import { ComposeFinder } from '$lib/workers/compose-finder';
   import NothingHere from '$lib/views/shell/NothingHere.svelte';
   import CombinationBoard from '$lib/views/board/CombinationBoard.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import { page } from '$app/state';
-  import { openFigure, type OpenFigure } from '$lib/state/opening.svelte';
+  import { openFigure, type OpenFigure } from '$lib/state/open-figure';
   import { FixFinder } from '$lib/workers/fix-finder';
   import { VaryFinder } from '$lib/workers/vary-finder';
   import FigureDesk from '$lib/views/desk/FigureDesk.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { openPractice, type OpenPractice } from '$lib/state/opening.svelte';
+  import { openPractice, type OpenPractice } from '$lib/state/open-practice';
   import PracticeScreen from '$lib/views/practice/PracticeScreen.svelte';
   import NothingHere from '$lib/views/shell/NothingHere.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onDestroy } from 'svelte';
   import { page } from '$app/state';
-  import { openSong, type OpenSong } from '$lib/state/opening.svelte';
+  import { openSong, type OpenSong } from '$lib/state/open-song';
   import { SongDesk } from '$lib/state/song-desk.svelte';
   import { soundOf } from '$lib/state/song-sound';
   import { MusicFinder } from '$lib/workers/music-finder';

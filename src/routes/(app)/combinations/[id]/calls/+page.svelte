@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { LAYERS } from '$lib/core/combination';
-  import { openBoard, type OpenBoard } from '$lib/state/opening.svelte';
+  import { openBoard, type OpenBoard } from '$lib/state/open-board';
   import { ComposeFinder } from '$lib/workers/compose-finder';
   import CallSheet from '$lib/views/board/CallSheet.svelte';
 
