@@ -115,3 +115,14 @@ export const CALLING_WORDS: Readonly<Record<Calls, string>> = {
   steps: 'the steps',
   calls: 'the written calls',
 };
+
+/** A tempo as it is said: to a tenth, whole where it is. @example bpmText(167.9999) // '168' */
+export const bpmText = (bpm: number): string => String(Math.round(bpm * 10) / 10);
+const FEW = 3;
+/** Tempi one after another; many, as those of a song that breathes, by their range. */
+export function tempiText(tempi: readonly { readonly bpm: number }[]): string {
+  const all = tempi.map((t) => bpmText(t.bpm));
+  if (all.length <= FEW) return all.join(', then ');
+  const bpms = tempi.map((t) => t.bpm);
+  return `${bpmText(Math.min(...bpms))} to ${bpmText(Math.max(...bpms))}`;
+}

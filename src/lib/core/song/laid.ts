@@ -15,6 +15,9 @@ import { tempoChanges, type SongMap } from '../music';
 /** Beats of a song a combination can tell of. */
 const MOST_BEATS = 4096;
 
+/** Tempi are kept to a thousandth of a beat a minute: ten minutes drift by less than two hundredths of a second. */
+const GRAIN = 1000;
+
 /** What a combination takes from a song: tempo, phrase, breaks, and where its first 1 falls. */
 export type Laid = Pick<Combination, 'tempo' | 'phrase' | 'marks' | 'start' | 'song'>;
 
@@ -29,7 +32,9 @@ export function laidOn(
   start: Beats = 1,
 ): Laid {
   const { map } = song;
-  const tempo = tempoChanges(map.beats, from).filter((t) => t.beat <= MOST_BEATS);
+  const tempo = tempoChanges(map.beats, from)
+    .filter((t) => t.beat <= MOST_BEATS)
+    .map((t) => ({ ...t, bpm: Math.round(t.bpm * GRAIN) / GRAIN }));
   const marks = map.marks.map((m) => m.beat - from + 1).filter((b) => b >= 1 && b <= MOST_BEATS);
   const phrase = (PHRASES as readonly number[]).includes(map.phrase)
     ? (map.phrase as Phrase)

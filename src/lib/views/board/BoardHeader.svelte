@@ -2,7 +2,7 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import { dancesIn } from '$lib/core/combination';
-  import { list, refusedText, verdictText } from '$lib/messages';
+  import { list, refusedText, tempiText, verdictText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Board } from '$lib/state/board.svelte';
   import type { CombinationSaver } from '$lib/state/saver.svelte';
@@ -66,7 +66,7 @@
   {#snippet facts()}
     <p class="facts">
       {list(dancesIn(board.plan)) || 'nothing on the board yet'}{#if !empty}&nbsp;· {board.plan.beats} beats at
-        {c.tempo.map((t) => t.bpm).join(', then ')} a minute · {verdictText(board.plan)}{/if}
+        {tempiText(c.tempo)} a minute · {verdictText(board.plan)}{/if}
     </p>
   {/snippet}
   {#snippet tools()}

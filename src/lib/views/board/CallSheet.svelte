@@ -9,7 +9,16 @@
     type SheetLine,
     type Whole,
   } from '$lib/core/combination';
-  import { beatsText, findingText, leftoverText, minutesText, rowText, straightText } from '$lib/messages';
+  import {
+    beatsText,
+    bpmText,
+    findingText,
+    leftoverText,
+    minutesText,
+    rowText,
+    straightText,
+    tempiText,
+  } from '$lib/messages';
   import { duration, leftover } from '$lib/core/combination';
 
   let { combination: c, plan, whole }: { combination: Combination; plan: Plan; whole: Whole } = $props();
@@ -38,9 +47,11 @@
   <header>
     <h1>{c.name}</h1>
     <p>
-      {beatsText(plan.beats)} · {minutesText(duration(plan))} at {c.tempo
-        .map((t) => (t.beat > 0 ? `${t.bpm} from beat ${t.beat + 1}` : String(t.bpm)))
-        .join(', ')} a minute · {leftoverText(
+      {beatsText(plan.beats)} · {minutesText(duration(plan))} at {c.tempo.length > 3
+        ? tempiText(c.tempo)
+        : c.tempo
+            .map((t) => (t.beat > 0 ? `${bpmText(t.bpm)} from beat ${t.beat + 1}` : bpmText(t.bpm)))
+            .join(', ')} a minute · {leftoverText(
         leftover(plan.end / 12, c.start, c.phrase, foldOfPlan(plan)),
         c.phrase,
       )}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tempiText } from '$lib/messages';
   import {
     PHRASES,
     merged,
@@ -136,7 +137,8 @@
   {#if marksProblem}<p class="bad" role="alert">{marksProblem}</p>{/if}
   <fieldset>
     <legend>tempo</legend>
-    {#each c.tempo as t, i (i)}
+    {#if c.song && c.tempo.length > 1}<span>as the song: {tempiText(c.tempo)} a minute</span>{/if}
+    {#each c.song && c.tempo.length > 1 ? [] : c.tempo as t, i (i)}
       <span>
         {#if i > 0}from beat of the music <input
             type="number"
@@ -151,7 +153,8 @@
           class="num"
           min="20"
           max="400"
-          value={t.bpm}
+          step="0.1"
+          value={Math.round(t.bpm * 10) / 10}
           aria-label="Beats a minute"
           onchange={(e) => tempoAt(i, { bpm: Number(e.currentTarget.value) })}
         />

@@ -126,8 +126,10 @@
     {#if !sections}<p><button onclick={weigh}>Which pace suits which section?</button></p>{/if}
     {#each sections ?? [] as { section, bpm, ways: paceWays } (section.from)}
       <div class="section" role="group" aria-label="Pace in {section.name}">
-        <b>{section.name}</b>
-        <span class="quiet">{section.slow ? 'slow, ' : ''}{Math.round(bpm)} beats a minute</span>
+        <p>
+          <b>{section.name}</b>
+          <span class="quiet">{section.slow ? 'slow, ' : ''}{Math.round(bpm)} beats a minute</span>
+        </p>
         {#each paceWays as w, i (w.pace)}
           <p>
             <button aria-pressed={w.now} title={STEP_PACE_HINTS[w.pace]} onclick={() => take(w)}

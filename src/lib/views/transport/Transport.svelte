@@ -89,7 +89,8 @@
       type="number"
       min="20"
       max="400"
-      bind:value={bpm}
+      step="0.1"
+      bind:value={() => Math.round(bpm * 10) / 10, (v) => (bpm = v)}
       aria-label="Tempo, beats a minute"
     /></label
   >

@@ -12,7 +12,7 @@
     planOf,
     type Plan,
   } from '$lib/core/combination';
-  import { list as inWords, minutesText, verdictText } from '$lib/messages';
+  import { list as inWords, minutesText, verdictText, tempiText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { create as keep, loadSome, namedIn, rowsOf, sorted, type Row } from '$lib/storage';
@@ -132,8 +132,9 @@
               <b>{c.name}</b>
               {#if plan && v}
                 <small
-                  >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {c
-                    .tempo[0]?.bpm}</small
+                  >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {tempiText(
+                    c.tempo,
+                  )}</small
                 >
                 <small class:bad={v.bad}>{v.text}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small>
               {:else}<small>{c.parts.length} parts</small>{/if}
