@@ -8,7 +8,7 @@ export default defineConfig({
   testDir: 'tests/browser',
   outputDir: 'test-results',
   fullyParallel: true,
-  workers: 2,
+  workers: 3,
   retries: process.env.CI ? 1 : 0,
   timeout: 45_000,
   expect: { timeout: 10_000 },

@@ -68,7 +68,7 @@ test('after one visit every screen opens, reloads and works with the server gone
     ['/songs/demo-song-lamp', '150 a minute'],
     ['/floor', 'Thursday warm-up'],
     ['/trainer', 'Which foot is free'],
-    ['/results', '10 kept'],
+    ['/results', '16 kept'],
     ['/notation', 'How to write'],
     ['/data', 'Back up everything'],
     ['/', '54 in the repertoire'],

@@ -110,19 +110,13 @@
   }
   table {
     border-collapse: collapse;
-    width: 100%;
+    border-top: 3px solid var(--ink);
   }
   th,
   td {
     text-align: left;
-    padding: 7px 10px;
+    padding: 7px 14px 7px 0;
     border-bottom: 1px solid var(--line);
-    font-weight: 400;
     white-space: nowrap;
-  }
-  thead th {
-    font-size: 13px;
-    color: var(--quiet);
-    border-bottom: 2px solid var(--ink);
   }
 </style>

@@ -98,7 +98,7 @@
 
 <svelte:window onkeydown={keys} />
 
-<div class="floor" bind:this={root} class:pausing={run.pause !== undefined}>
+<div class="floor" bind:this={root} class:pausing={run.pause !== undefined} class:asking={run.question !== undefined}>
   <header>
     <a href={back} aria-label="Leave floor time"><X size={26} /></a>
     <p class="what">
@@ -351,7 +351,8 @@
   }
   .asked b {
     font: 800 1.3em / 1 var(--display);
-    margin-right: 0.5em;
+    display: inline-block;
+    min-width: 1.1em;
   }
   .asked .right {
     font-weight: 750;
@@ -416,6 +417,18 @@
     }
     .numeral {
       font-size: min(56vh, 92vw);
+    }
+    .asking .stage {
+      grid-template-rows: minmax(0, 24vh) minmax(0, 1fr);
+    }
+    .asking .numeral {
+      font-size: 30vh;
+    }
+    .ask {
+      font-size: 24px;
+    }
+    .asked ol {
+      font-size: 20px;
     }
     .view :global(svg) {
       height: 20vh;

@@ -80,6 +80,7 @@
     min-height: 30px;
   }
   select {
+    max-width: 124px;
     color: var(--ink);
     min-height: 30px;
     padding: 2px 6px;
