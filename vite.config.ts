@@ -35,7 +35,25 @@ export default defineConfig({
   test: {
     environment: 'node',
     testTimeout: 30_000,
-    include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'],
     expect: { requireAssertions: true },
+    // What is pure shares its modules; what has a store or a page of its own is loaded anew for every file.
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'core',
+          include: ['src/lib/core/**/*.test.ts', 'tests/unit/**/*.test.ts'],
+          isolate: false,
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'rooms',
+          include: ['src/**/*.test.ts'],
+          exclude: ['src/lib/core/**', '**/node_modules/**'],
+        },
+      },
+    ],
   },
 });

@@ -210,6 +210,38 @@ test('a combination laid on a song takes its tempo and breaks, and plays to it',
   await expect(page.getByRole('combobox', { name: 'Song it is laid on' })).toHaveValue('');
 });
 
+test('a figure against all songs: what suits it first, and danced to it', async ({ page }) => {
+  await page.goto('/figures/demo-swing-basic');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('button', { name: 'What music suits it?' }).click();
+  const panel = page.getByRole('region', { name: 'What music suits it' });
+  await expect(panel.getByRole('listitem').first()).toContainText('a minute');
+  // A waltz is shown only where all are.
+  await expect(panel.getByText('Paper boats')).toBeHidden();
+  await panel.getByRole('button', { name: /^All / }).click();
+  await expect(panel.getByRole('listitem').filter({ hasText: 'Paper boats' })).toContainText(
+    'bars do not go',
+  );
+  await panel.getByRole('link', { name: 'Dance it to Stop at the lamp' }).click();
+  await expect(page.getByText('Eight-count basic').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('a song dropped on the page is brought', async ({ page }) => {
+  await page.goto('/songs');
+  await expect(page.getByText('8 kept')).toBeVisible();
+  const { wav } = recording(120, 9);
+  const data = await page.evaluateHandle((b64) => {
+    const bytes = Uint8Array.from(atob(b64), (c) => c.charCodeAt(0));
+    const t = new DataTransfer();
+    t.items.add(new File([bytes], 'Dropped.wav', { type: 'audio/wav' }));
+    return t;
+  }, wav.toString('base64'));
+  await page.dispatchEvent('.page', 'drop', { dataTransfer: data });
+  await expect(page).toHaveURL(/\/songs\/[\w-]{6,}$/, { timeout: 20_000 });
+  await expect(page.getByText(/^1[12]\d a minute/).first()).toBeVisible({ timeout: 20_000 });
+});
+
 test.describe('floor time', () => {
   for (const [name, width, height] of [
     ['a projector', 1920, 1080],

@@ -16,6 +16,7 @@
     details: boolean;
     vary: boolean;
     like: boolean;
+    songs: boolean;
     deleting: boolean;
   }
   let { desk, saver, open = $bindable() }: { desk: Desk; saver: FigureSaver; open: Open } = $props();
@@ -91,6 +92,9 @@
   {#snippet items()}
     <li>
       <button class="plain" onclick={() => (open.like = true)}>What is this like?</button>
+    </li>
+    <li>
+      <button class="plain" onclick={() => (open.songs = true)}>What music suits it?</button>
     </li>
     <li>
       <button class="plain" onclick={() => print()}>Print the step sheet</button>

@@ -33,7 +33,7 @@
   const player = new Player();
   const sound = new DanceSound();
   // svelte-ignore state_referenced_locally
-  let open = $state({ details: false, vary: false, like, deleting: false });
+  let open = $state({ details: false, vary: false, like, songs: false, deleting: false });
   // svelte-ignore state_referenced_locally
   const lab = new VaryLab(desk, finder);
   let printing = $state(false);
@@ -176,6 +176,11 @@
   {#if open.like}
     {#await import('$lib/views/vary/LikePanel.svelte') then { default: LikePanel }}
       <LikePanel {desk} {saver} close={() => (open.like = false)} />
+    {/await}
+  {/if}
+  {#if open.songs}
+    {#await import('$lib/views/songs/SongsFor.svelte') then { default: SongsFor }}
+      <SongsFor analysis={a} close={() => (open.songs = false)} />
     {/await}
   {/if}
 

@@ -98,7 +98,12 @@
 
 <svelte:window onkeydown={keys} />
 
-<div class="floor" bind:this={root} class:pausing={run.pause !== undefined} class:asking={run.question !== undefined}>
+<div
+  class="floor"
+  bind:this={root}
+  class:pausing={run.pause !== undefined}
+  class:asking={run.question !== undefined}
+>
   <header>
     <a href={back} aria-label="Leave floor time"><X size={26} /></a>
     <p class="what">
