@@ -25,6 +25,7 @@ const ROOMS = [
   'scene',
   'song',
   'practice',
+  'classes',
   'codecs',
   'library',
 ];

@@ -24,6 +24,7 @@ const ROOMS = [
   'core/scene',
   'core/song',
   'core/practice',
+  'core/classes',
   'core/codecs',
   'core/library',
   'messages',

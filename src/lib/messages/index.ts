@@ -10,3 +10,4 @@ export { list } from './words';
 export * from './songs';
 export * from './practice';
 export * from './drills';
+export * from './partners';

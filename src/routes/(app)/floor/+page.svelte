@@ -45,7 +45,7 @@
   <p class="lead quiet">
     What is danced, how often and to what, with a bell for changing partners: then one large count for the
     room. Figures, combinations and songs can be danced on their own from their screens, too. Tapping for
-    yourself: <a href="/trainer">Trainer</a>.
+    yourself: <a href="/trainer">Trainer</a>. Who dances with whom: <a href="/partners">Partners</a>.
   </p>
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if broken}<p role="alert">{broken} more need mending. <a href="/data#mending">See which</a></p>{/if}

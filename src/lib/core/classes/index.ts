@@ -1,0 +1,3 @@
+export * from './assignment';
+export * from './hour';
+export * from './rotation';
