@@ -42,3 +42,16 @@ test('partners for uneven numbers, typed in, with names, and taken away', async 
   );
   expect(serious.map((v) => `${v.id} ${v.nodes[0]?.html}`)).toEqual([]);
 });
+
+test('how often a combination is really danced in the minutes there are', async ({ page }) => {
+  await page.goto('/combinations/demo-combination-blues');
+  await page.getByRole('button', { name: 'Music and length' }).click();
+  const group = page.getByRole('group', { name: 'in a class' });
+  // Derived: 48 beats at 104 are 27.7 s, with an eight counted in 32.3 s; (600 + 20) / 52.3 = 11.85.
+  await expect(group).toContainText('11 times, 0:28 each');
+  await group.getByRole('spinbutton', { name: 'Minutes for it' }).click();
+  await page.keyboard.press('Control+a', { delay: 70 });
+  await page.keyboard.type('1', { delay: 90 });
+  // Two rounds would be 84.6 s.
+  await expect(group).toContainText('once, 0:28 each');
+});

@@ -1,7 +1,9 @@
 <script lang="ts">
-  import { tempiText } from '$lib/messages';
+  import { AROUND, roundsIn } from '$lib/core/classes';
+  import { minutesText, tempiText } from '$lib/messages';
   import {
     PHRASES,
+    duration,
     merged,
     trimmed,
     usable,
@@ -30,6 +32,18 @@
     if (!bad) set({ marks: [...new Set(words.map(Number))].sort((a, b) => a - b) });
   }
 
+  let minutes = $state(10);
+  let between = $state(20);
+  let changes = $state(0);
+  /** How often it is really danced in the minutes there are, an eight counted in each time. */
+  const fitText = $derived.by(() => {
+    const once = duration(board.plan);
+    if (once <= 0) return 'nothing to dance yet';
+    const { beats } = board.plan;
+    const around = { ...AROUND, between: between || 0, changes: changes || 0 };
+    const n = roundsIn((minutes || 0) * 60, beats, (beats * 60) / once, around);
+    return `${n === 1 ? 'once' : `${n} times`}, ${minutesText(once)} each`;
+  });
   function tempoAt(i: number, patch: Partial<Combination['tempo'][number]>) {
     const next = c.tempo.map((t, k) => (k === i ? { ...t, ...patch } : t));
     const valid = next.every(
@@ -164,6 +178,23 @@
       </span>
     {/each}
     <button onclick={addTempo} disabled={c.tempo.length >= 16}>Tempo change</button>
+  </fieldset>
+  <fieldset>
+    <legend>in a class</legend>
+    <input type="number" class="num" min="1" max="180" bind:value={minutes} aria-label="Minutes for it" />
+    minutes,
+    <input
+      type="number"
+      class="num"
+      min="0"
+      max="600"
+      bind:value={between}
+      aria-label="Seconds between rounds"
+    />
+    s between rounds,
+    <input type="number" class="num" min="0" max="20" bind:value={changes} aria-label="Changes of partner" />
+    changes of partner:
+    <b>{fitText}</b>
   </fieldset>
   <fieldset>
     <legend>trim to a length ({bars} beats now)</legend>
