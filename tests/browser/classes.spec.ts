@@ -36,6 +36,7 @@ test('partners for uneven numbers, typed in, with names, and taken away', async 
   // Four rounds of four couples and one who sits out.
   expect(csv.trim().split('\r\n')).toHaveLength(1 + 4 * 5);
   await page.reload();
+  await expect(rounds.first()).toContainText('Ada');
   await expect(form.getByRole('spinbutton', { name: 'leaders', exact: true })).toHaveValue('5');
   const serious = (await new AxeBuilder({ page }).analyze()).violations.filter((v) =>
     ['serious', 'critical'].includes(v.impact ?? ''),

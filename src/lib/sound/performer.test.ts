@@ -75,10 +75,10 @@ describe('what is handed to the output', () => {
     await performer.play(programme(clicks(map)));
     until(5);
     const before = performer.position()!;
+    const handed = context.begun.filter((b) => b.at > 5);
+    expect(handed.length).toBeGreaterThan(0);
     await performer.change({ ramp: [{ speed: 0.8, times: 1 }] });
-    expect(
-      context.begun.filter((b) => b.at > 5.02).every((b) => b.stopped !== undefined || b.at > 5.07),
-    ).toBe(true);
+    expect(handed.every((b) => b.stopped !== undefined)).toBe(true);
     until(15);
     // 0.08 s at the old speed, the rest at the new.
     expect(performer.position()! - before).toBeCloseTo(0.08 + 9.92 * 0.8, 1);

@@ -312,7 +312,8 @@ export class FloorRun {
   }
   /** From its beginning; at its beginning, the one before. */
   again(): void {
-    const early = this.beat < 2 && this.index > 0;
+    const begun = this.question ? this.question.index > 0 || this.question.shown : this.beat >= 2;
+    const early = !begun && this.index > 0;
     void this.go(early ? this.index - 1 : this.index);
   }
   next(): void {

@@ -174,6 +174,17 @@ describe('floor time', () => {
     expect([floor.index, floor.question]).toEqual([1, undefined]);
     expect(s.played).toHaveLength(1);
   });
+  it('again asks a drill anew once it has begun; at its first question it goes to the one before', async () => {
+    const floor = run([figure, drill]);
+    await floor.go(1);
+    floor.toggle();
+    floor.again();
+    await settle();
+    expect([floor.index, floor.question?.index, floor.question?.shown]).toEqual([1, 0, false]);
+    floor.again();
+    await settle();
+    expect([floor.index, floor.question]).toEqual([0, undefined]);
+  });
   it('plays for a question to be heard without a click, and shows its count as the answer', async () => {
     const floor = run([item({ type: 'drill', drill: 'the-one' }, { times: 1 })]);
     await floor.go(0);
@@ -361,6 +372,11 @@ describe('a song', () => {
     });
     await d.open();
     expect(d.problem).toMatch('not in this browser');
+    await d.busyWith('making the file', async () => {
+      expect(d.busy?.what).toBe('making the file');
+      throw new Error('No room for it.');
+    });
+    expect([d.problem, d.busy]).toEqual(['No room for it.', undefined]);
   });
 });
 

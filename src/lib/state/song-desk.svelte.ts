@@ -118,7 +118,7 @@ export class SongDesk {
 
   /** Makes the sound ready; with a map where there is none yet. */
   async open(): Promise<void> {
-    await this.#busyWith('making the sound ready', async (progress) => {
+    await this.busyWith('making the sound ready', async (progress) => {
       this.buffer = await this.#load(this.song, this.#finder, progress);
     });
     if (this.buffer && !this.map) await this.listen();
@@ -128,7 +128,7 @@ export class SongDesk {
   async listen(): Promise<void> {
     const { buffer } = this;
     if (!buffer) return;
-    await this.#busyWith('hearing the beats', async (progress) => {
+    await this.busyWith('hearing the beats', async (progress) => {
       const heard = await this.#finder.listen(mixed(buffer), buffer.sampleRate, progress);
       if (!heard) {
         this.notice = 'No steady pulse was found. Tap along to say where the beats are.';
@@ -139,7 +139,8 @@ export class SongDesk {
     });
   }
 
-  async #busyWith(what: string, work: (progress: (done: number) => void) => Promise<void>): Promise<void> {
+  /** Says what is being done while it is, and why it could not be. */
+  async busyWith(what: string, work: (progress: (done: number) => void) => Promise<void>): Promise<void> {
     this.problem = '';
     this.busy = { what, done: 0 };
     try {

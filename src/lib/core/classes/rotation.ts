@@ -2,8 +2,7 @@ import { seeded, type Random } from '../base';
 import { assignment } from './assignment';
 
 /** What somebody dances, whoever it is. */
-export const DANCES = ['leader', 'follower', 'both'] as const;
-export type Dances = (typeof DANCES)[number];
+export type Dances = 'leader' | 'follower' | 'both';
 
 /** Somebody in the room. */
 export interface Dancer {

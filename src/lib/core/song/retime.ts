@@ -116,9 +116,13 @@ export function sectionsDanced(
   return sections.map((section) => {
     const there = plan.passes.filter((x) => within(x) === section);
     const bpm = sectionTempo(map, section);
-    const written = tried(c, repertoire, map, section, 'written', makeKey);
-    const ways = STEP_PACES.map((pace) =>
-      sectionWay(c, plan, written.plan, tried(c, repertoire, map, section, pace, makeKey), {
+    const all = STEP_PACES.map((pace) => ({
+      pace,
+      done: tried(c, repertoire, map, section, pace, makeKey),
+    }));
+    const written = (all[0] as (typeof all)[number]).done.plan;
+    const ways = all.map(({ pace, done }) =>
+      sectionWay(c, plan, written, done, {
         pace,
         bpm,
         there,

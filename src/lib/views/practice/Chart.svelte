@@ -4,13 +4,25 @@
 
   /** A chart, loaded when it is wanted; its table stands beside it. */
   let { options, label }: { options: ApexOptions; label: string } = $props();
+  /** As every chart of ours looks; what a chart says itself comes over it. */
+  const drawn = (): ApexOptions => ({
+    ...($state.snapshot(options) as ApexOptions),
+    chart: {
+      toolbar: { show: false },
+      animations: { enabled: false },
+      fontFamily: 'inherit',
+      foreColor: 'var(--ink)',
+      background: 'transparent',
+      ...options.chart,
+    },
+  });
   let box: HTMLDivElement;
   let chart: { updateOptions(o: ApexOptions): unknown; destroy(): void } | undefined;
   onMount(() => {
     let gone = false;
     void import('apexcharts').then(({ default: ApexCharts }) => {
       if (gone) return;
-      const made = new ApexCharts(box, $state.snapshot(options) as ApexOptions);
+      const made = new ApexCharts(box, drawn());
       void made.render();
       chart = made;
     });
@@ -20,7 +32,8 @@
     };
   });
   $effect(() => {
-    void chart?.updateOptions($state.snapshot(options) as ApexOptions);
+    const next = drawn();
+    void chart?.updateOptions(next);
   });
 </script>
 

@@ -20,11 +20,6 @@
     chart: {
       type: 'line',
       height: 240,
-      toolbar: { show: false },
-      animations: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: 'var(--ink)',
-      background: 'transparent',
     },
     series: kinds.map((d) => ({
       name: DRILL_WORDS[d],

@@ -16,11 +16,6 @@
     chart: {
       type: 'bar',
       height: 220,
-      toolbar: { show: false },
-      animations: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: 'var(--ink)',
-      background: 'transparent',
     },
     series: [{ name: 'ms late', data: rows.map((r) => ({ x: r.count, y: Math.round(1000 * r.mean) })) }],
     plotOptions: { bar: { columnWidth: '55%' } },

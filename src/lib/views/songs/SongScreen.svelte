@@ -98,7 +98,8 @@
         <button
           class="plain"
           disabled={!desk.buffer}
-          onclick={() => exportHeard(song, desk.asHeard(), soundSettings.levels)}
+          onclick={() =>
+            desk.busyWith('making the file', () => exportHeard(song, desk.asHeard(), soundSettings.levels))}
           >As it is heard now, with click and count (WAV)</button
         >
       </li>

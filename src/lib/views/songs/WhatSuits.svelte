@@ -1,30 +1,20 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { Repertoire, planOf } from '$lib/core/combination';
-  import { planToDance, suits, type Suit } from '$lib/core/song/suits';
+  import { suits, type Suit } from '$lib/core/song/suits';
   import { suitText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
+  import { ownDances, type OwnDance } from '$lib/state/own-dances';
   import type { SongDesk } from '$lib/state/song-desk.svelte';
-  import { loadAll, loadDocs } from '$lib/storage';
-  import type { ToDance } from '$lib/core/song/suits';
 
   /** What of the person's own goes with this song, the best first. */
   let { desk }: { desk: SongDesk } = $props();
-  let own: readonly { readonly id: string; readonly name: string; readonly d: ToDance }[] | undefined =
-    $state.raw();
+  let own: readonly OwnDance[] | undefined = $state.raw();
   let all = $state(false);
   onMount(() => {
-    void (async () => {
-      const db = await app.db();
-      const repertoire = new Repertoire(
-        (await loadAll(db)).map((r) => r.figure),
-        app.heights,
-      );
-      own = (await loadDocs(db, 'combination')).flatMap(({ doc }) => {
-        const d = planToDance(planOf(doc, repertoire));
-        return d ? [{ id: doc.id, name: doc.name, d }] : [];
-      });
-    })();
+    void app
+      .db()
+      .then(ownDances)
+      .then((found) => (own = found));
   });
   const map = $derived(desk.map);
   const ranked = $derived.by((): { id: string; name: string; suit: Suit }[] =>

@@ -2,6 +2,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Papa from 'papaparse';
+  import { z } from 'zod';
   import { rotation, type Dancer, type Dances } from '$lib/core/classes';
   import { ROTATION_CARE, rotationText, roundsLeftText } from '$lib/messages';
   import { download } from '$lib/views/desk/export';
@@ -20,8 +21,20 @@
     couples: from('couples', 0),
   });
   let rounds = $state(from('rounds', 6, 60));
-  let names = $state({ leader: '', follower: '', both: '', couples: '' });
-  let named = $state(false);
+  /** Names stay in this tab: over a reload, not beyond. */
+  const KEY = 'brisk-partner:partners';
+  const namesSchema = z
+    .object({ leader: z.string(), follower: z.string(), both: z.string(), couples: z.string() })
+    .catch({ leader: '', follower: '', both: '', couples: '' });
+  function kept(): unknown {
+    try {
+      return JSON.parse(sessionStorage.getItem(KEY) ?? '{}');
+    } catch {
+      return {};
+    }
+  }
+  let names = $state(namesSchema.parse(kept()));
+  let named = $state(Object.values(namesSchema.parse(kept())).some(Boolean));
   let minutes = $state(5);
   let seconds = $state(90);
 
@@ -72,6 +85,11 @@
   }
   function setNames(g: Group, text: string) {
     names[g] = text;
+    try {
+      sessionStorage.setItem(KEY, JSON.stringify(names));
+    } catch {
+      // They are there until the page is left.
+    }
     if (lines(g).length > numbers[g]) set(g, Math.min(MOST, lines(g).length));
   }
   function csv() {

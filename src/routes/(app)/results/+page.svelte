@@ -45,11 +45,6 @@
     chart: {
       type: 'line',
       height: 300,
-      toolbar: { show: false },
-      animations: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: 'var(--ink)',
-      background: 'transparent',
     },
     series: [
       {

@@ -6,6 +6,8 @@
   import Mic from '@lucide/svelte/icons/mic';
   import type { Song } from '$lib/core/song/schema';
   import { tempoOf } from '$lib/core/music';
+  import { suits } from '$lib/core/song/suits';
+  import { ownDances, type OwnDance } from '$lib/state/own-dances';
   import { feelText, clockText, sourceText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
@@ -42,6 +44,24 @@
     }
   }
   onMount(() => void load());
+  let own: readonly OwnDance[] = $state.raw([]);
+  onMount(() => {
+    void app
+      .db()
+      .then(ownDances)
+      .then((found) => (own = found))
+      .catch(() => {});
+  });
+  /** What of the person's own goes with a song: the best, and how many more. */
+  function suited({ map }: Song): string {
+    if (!map) return '';
+    const good = own
+      .map(({ name, d }) => ({ name, suit: suits(d, map) }))
+      .filter(({ suit }) => suit.off === 0 && suit.bars)
+      .sort((a, b) => b.suit.score - a.suit.score);
+    const more = good.length > 1 ? ` and ${good.length - 1} more` : '';
+    return good[0] ? `suits ${good[0].name}${more}` : '';
+  }
 
   const shown = $derived(
     (rows ?? []).filter(({ doc: s }) =>
@@ -154,7 +174,9 @@
               >
             </span>
             {#if s.map}<MiniMap map={s.map} length={s.length} />{:else}<span></span>{/if}
-            <span class="notes">{s.notes}</span>
+            <span class="notes"
+              >{#if suited(s)}<b class="suits">{suited(s)}</b>{/if}{s.notes}</span
+            >
           </a>
         </li>
       {/each}
@@ -243,6 +265,11 @@
     display: block;
     font-size: 14px;
     color: var(--quiet);
+  }
+  .suits {
+    display: block;
+    font-weight: 620;
+    color: var(--ink);
   }
   .notes {
     color: var(--quiet);
