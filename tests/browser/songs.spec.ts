@@ -231,7 +231,9 @@ test('the list says what suits each song', async ({ page }) => {
   await page.goto('/songs');
   const row = (name: string) => page.getByRole('listitem').filter({ hasText: name });
   await expect(row('Stop at the lamp')).toContainText('suits Stop on the break and 1 more');
-  await expect(row('Paper boats')).toContainText(/suits (Natural and reverse|Waltz round the room) and 1 more/);
+  await expect(row('Paper boats')).toContainText(
+    /suits (Natural and reverse|Waltz round the room) and 1 more/,
+  );
 });
 
 test('a song dropped on the page is brought', async ({ page }) => {
