@@ -25,6 +25,8 @@ const ROOMS = [
   'scene',
   'song',
   'practice',
+  'calendar',
+  'hall',
   'classes',
   'codecs',
   'library',

@@ -24,6 +24,8 @@ const ROOMS = [
   'core/scene',
   'core/song',
   'core/practice',
+  'core/calendar',
+  'core/hall',
   'core/classes',
   'core/codecs',
   'core/library',

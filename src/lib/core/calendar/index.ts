@@ -1,0 +1,3 @@
+export * from './days';
+export * from './series';
+export * from './zone';

@@ -1,0 +1,124 @@
+import { z } from 'zod';
+import type { DeepReadonly } from '../base';
+import {
+  WEEK_DAYS,
+  dateIn,
+  dateOf,
+  dayNumber,
+  isDate,
+  isLocal,
+  mondayOf,
+  nthInMonth,
+  nthWeekDay,
+  plusDays,
+  plusMonths,
+  timeIn,
+  weekDay,
+} from './days';
+import { isZone } from './zone';
+
+const ref = z.string().min(1).max(64);
+export const dateSchema = z.string().refine(isDate, { message: 'it is no day of the calendar' });
+export const localSchema = z.string().refine(isLocal, { message: 'it is no date and time' });
+export const zoneSchema = z.string().max(64).refine(isZone, { message: 'it is no time zone known here' });
+
+/** When it comes again. Monthly: the same weekday of the month as the first, such as the second Thursday. */
+export const repeatSchema = z
+  .object({
+    every: z.enum(['day', 'week', 'month']),
+    by: z.int().min(1).max(52),
+    /** Of a week: on which days; the first is on one of them. */
+    days: z.array(z.enum(WEEK_DAYS)).min(1).max(7).optional(),
+    /** The last day it may be on, or how often in all; neither: it goes on. */
+    until: dateSchema.optional(),
+    count: z.int().min(1).max(1000).optional(),
+  })
+  .strict();
+
+/** Classes that come again: a term, a workshop of two days. Times are those of its zone. */
+export const seriesSchema = z
+  .object({
+    id: ref,
+    name: z.string().min(1).max(120),
+    group: ref.optional(),
+    room: ref.optional(),
+    zone: zoneSchema,
+    /** The first, local date and time. */
+    start: localSchema,
+    minutes: z.int().min(5).max(1440),
+    repeat: repeatSchema.optional(),
+    /** Days on which there is none, and why. */
+    off: z.array(z.object({ date: dateSchema, why: z.string().max(80) }).strict()).max(400),
+    /** Days whose class is at another time. */
+    moved: z.array(z.object({ date: dateSchema, to: localSchema }).strict()).max(400),
+    /** Minutes before, at which a calendar may remind. */
+    remind: z.int().min(1).max(20_160).optional(),
+    notes: z.string().max(4000),
+  })
+  .strict();
+
+export type Series = DeepReadonly<z.infer<typeof seriesSchema>>;
+export type Repeat = NonNullable<Series['repeat']>;
+
+/** One time of a series. `date` is the day it falls on by its rule, `at` when it is. */
+export interface Occurrence {
+  readonly date: string;
+  readonly at: string;
+  /** From 1, those that are off counted too. */
+  readonly number: number;
+  readonly moved: boolean;
+  /** There is none that day, and why; empty where nothing is said. */
+  readonly off: string | undefined;
+}
+
+/** An end for series that go on: so many times at most are laid out. */
+const MOST = 1000;
+/** Rounds without any day after which a rule is taken to have none. */
+const IDLE = 200;
+
+/**
+ * The times of a series that fall on days of the rule up to `to`, in order, those that are off among them. O(times).
+ * @example occurrences(term, '2026-12-31').length // 12
+ */
+export function occurrences(s: Series, to: string): Occurrence[] {
+  const off = new Map(s.off.map((o) => [o.date, o.why]));
+  const moved = new Map(s.moved.map((m) => [m.date, m.to]));
+  return ruleDays(s, to).map((date, i) => ({
+    date,
+    number: i + 1,
+    at: moved.get(date) ?? `${date}T${timeIn(s.start)}`,
+    moved: moved.has(date),
+    off: off.get(date),
+  }));
+}
+
+/** Days of the rule, in order. */
+function ruleDays(s: Series, to: string): string[] {
+  const first = dateIn(s.start);
+  const { repeat } = s;
+  if (!repeat) return first <= to ? [first] : [];
+  const last = repeat.until !== undefined && repeat.until < to ? repeat.until : to;
+  const most = Math.min(repeat.count ?? MOST, MOST);
+  const found: string[] = [];
+  let idle = 0;
+  for (let i = 0; found.length < most && idle < IDLE; i++) {
+    const days = stretch(first, repeat, i);
+    const [start] = days;
+    idle = start === undefined ? idle + 1 : 0;
+    if (start !== undefined && start > last) break;
+    for (const d of days) if (d >= first && d <= last && found.length < most) found.push(d);
+  }
+  return found;
+}
+
+/** The days of the i-th day, week or month of a rule. */
+function stretch(first: string, { every, by, days }: Repeat, i: number): string[] {
+  if (every === 'day') return [dateOf(dayNumber(first) + i * by)];
+  if (every === 'week') {
+    const monday = plusDays(mondayOf(first), 7 * by * i);
+    const on = days ?? [weekDay(first)];
+    return WEEK_DAYS.flatMap((d, n) => (on.includes(d) ? [plusDays(monday, n)] : []));
+  }
+  const date = nthWeekDay(plusMonths(first.slice(0, 7), by * i), weekDay(first), nthInMonth(first));
+  return date === undefined ? [] : [date];
+}
