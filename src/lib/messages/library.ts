@@ -9,13 +9,34 @@ export const KIND_WORDS: Readonly<Record<KindId, { readonly one: string; readonl
   song: { one: 'song', many: 'songs' },
   practice: { one: 'practice', many: 'practices' },
   result: { one: 'practice result', many: 'practice results' },
+  room: { one: 'room', many: 'rooms' },
+  group: { one: 'group', many: 'groups' },
+  series: { one: 'series of classes', many: 'series of classes' },
+  class: { one: 'class', many: 'classes' },
+  entry: { one: 'log entry', many: 'log entries' },
+  recap: { one: 'recap', many: 'recaps' },
+  cue: { one: 'cue of your own', many: 'cues of your own' },
 };
 
 /** @example countedText('figure', 2) // '2 figures' */
 export const countedText = (kind: KindId, n: number): string =>
   `${n} ${n === 1 ? KIND_WORDS[kind].one : KIND_WORDS[kind].many}`;
 
-const ORDER: readonly KindId[] = ['figure', 'combination', 'song', 'practice', 'dance', 'result'];
+const ORDER: readonly KindId[] = [
+  'figure',
+  'combination',
+  'song',
+  'class',
+  'series',
+  'group',
+  'room',
+  'entry',
+  'recap',
+  'practice',
+  'dance',
+  'cue',
+  'result',
+];
 /** Several kinds counted together. @example countsText({ figure: 2, combination: 1 }) // '2 figures and 1 combination' */
 export const countsText = (counts: Partial<Record<KindId, number>>): string =>
   list(ORDER.flatMap((k) => ((counts[k] ?? 0) > 0 ? [countedText(k, counts[k] ?? 0)] : []))) || 'nothing';

@@ -140,8 +140,22 @@ export function openDatabase(name = DB_NAME): Database {
     .upgrade(toRows);
   // Songs with the files they sound from, and results of practice.
   db.version(7).stores({ songs: INDICES, practices: INDICES, results: INDICES, media: 'id' });
+  // What classes are made of, and what is remembered of them.
+  db.version(8).stores(
+    Object.fromEntries(EIGHTH.map((k) => [kindOf(k).table, k === 'entry' ? `${INDICES}, doc.at` : INDICES])),
+  );
   return db;
 }
+
+const EIGHTH = [
+  'room',
+  'group',
+  'series',
+  'class',
+  'entry',
+  'recap',
+  'cue',
+] as const satisfies readonly KindId[];
 
 /** Rows of the store's version 5 held their document under the name of its kind. */
 const SIXTH = ['dance', 'figure', 'combination'] as const satisfies readonly KindId[];

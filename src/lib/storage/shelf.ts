@@ -2,7 +2,7 @@ import { combinationSchema, type Combination } from '$lib/core/combination';
 import { practiceSchema, type Practice } from '$lib/core/practice/playlist';
 import { songSchema, type Song } from '$lib/core/song/schema';
 import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
-import type { Docs, KindId } from '$lib/core/library';
+import { kindOf, type Docs, type KindId } from '$lib/core/library';
 import type { z } from 'zod';
 import { rowsOf, type Database, type Row } from './db';
 import { loadFigure, type FigureRow } from './figures';
@@ -70,10 +70,10 @@ export const figureShelf = (db: Database): FigureShelf => ({
 });
 
 /** Documents that are worked on as they are kept. */
-const plainShelf = <K extends 'combination' | 'song' | 'practice'>(
+export const plainShelf = <K extends Exclude<KindId, 'figure'>>(
   db: Database,
   kind: K,
-  schema: z.ZodType,
+  schema: z.ZodType = kindOf(kind).schema,
 ): Shelf<K, Docs[K], Opened<Docs[K]>> => ({
   kind,
   schema,

@@ -6,6 +6,9 @@ import type { Kept, OwnDance } from '../figure';
 import type { PracticeResult } from '../practice';
 import type { Practice } from '../practice/playlist';
 import type { Song } from '../song';
+import type { Series } from '../calendar';
+import type { ClassPlan, Cue, Entry, Group, Recap } from '../classes';
+import type { Room } from '../hall';
 
 /** What is kept of each kind. A new kind of document is a line here and an entry in the registry. */
 export interface Docs {
@@ -15,6 +18,13 @@ export interface Docs {
   readonly song: Song;
   readonly result: PracticeResult;
   readonly practice: Practice;
+  readonly room: Room;
+  readonly group: Group;
+  readonly series: Series;
+  readonly class: ClassPlan;
+  readonly entry: Entry;
+  readonly recap: Recap;
+  readonly cue: Cue;
 }
 export type KindId = keyof Docs;
 

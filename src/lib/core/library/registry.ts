@@ -1,4 +1,13 @@
 import { fail, ok, type Result } from '../base';
+import {
+  classKind,
+  cueKind,
+  entryKind,
+  groupKind,
+  recapKind,
+  roomKind,
+  seriesKind,
+} from './class-kinds';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
 import { figureKind } from './figure-kind';
@@ -15,6 +24,13 @@ export const KINDS: { readonly [K in KindId]: Kind<K> } = {
   combination: combinationKind,
   practice: practiceKind,
   result: resultKind,
+  room: roomKind,
+  group: groupKind,
+  series: seriesKind,
+  class: classKind,
+  entry: entryKind,
+  recap: recapKind,
+  cue: cueKind,
 };
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[];
 export type AnyDoc = Docs[KindId];

@@ -1,0 +1,120 @@
+import type { Metres, Point } from '../base';
+import type { Footprint } from './footprint';
+import { packed, type Box } from './pack';
+import { inLanes } from './round';
+import type { Room, Wall } from './schema';
+import { standFor, type Stand } from './stand';
+
+/** How couples stand in a room for something danced. */
+export interface Arrangement {
+  /** Where each couple dances. Metres. */
+  readonly couples: readonly Box[];
+  /** No arrangement of this kind holds more; undefined where that is not proved. */
+  readonly atMost: number | undefined;
+  /** Which way lanes point: along the front wall or away from it; undefined where there are none. */
+  readonly lanes: 'across' | 'away' | undefined;
+  /** How many it would be the other way. */
+  readonly otherWay: number | undefined;
+  /** Where the teacher is seen by most. */
+  readonly stand: Stand | undefined;
+  /** Couples wanted that find no place. */
+  readonly over: number;
+  /** People the posted limit leaves out; 0 where none is posted or it is kept. */
+  readonly overLimit: number;
+}
+
+/** Kept free: in front of the door, round the music. Our choice, metres. */
+const DOOR: Metres = 1.2;
+const MUSIC: Metres = 1;
+/** The teacher's place, taken out before the couples are put: along the front, metres. */
+export const TEACHER: Metres = 1;
+/** Kept between two couples one behind the other, as they move off: a long step. Our choice. */
+const HEADWAY: Metres = 0.9;
+
+/** What is not danced on. @example blockedIn(room).length // 3 */
+export function blockedIn(room: Room): Box[] {
+  const door = room.door ? [doorBox(room, room.door.wall, room.door.at)] : [];
+  const music = room.music
+    ? [clipped(room, { x: room.music.x - MUSIC / 2, y: room.music.y - MUSIC / 2, width: MUSIC, depth: MUSIC })]
+    : [];
+  const teacher: Box = { x: 0, y: 0, width: room.width, depth: Math.min(TEACHER, room.length) };
+  return [...room.things.map((t) => clipped(room, t)), ...door, ...music, teacher];
+}
+function doorBox({ width, length }: Room, wall: Wall, at: Metres): Box {
+  const room = { width, length };
+  if (wall === 'front') return clipped(room, { x: at - DOOR / 2, y: 0, width: DOOR, depth: DOOR });
+  if (wall === 'back') return clipped(room, { x: at - DOOR / 2, y: length - DOOR, width: DOOR, depth: DOOR });
+  if (wall === 'left') return clipped(room, { x: 0, y: at - DOOR / 2, width: DOOR, depth: DOOR });
+  return clipped(room, { x: width - DOOR, y: at - DOOR / 2, width: DOOR, depth: DOOR });
+}
+function clipped(room: Pick<Room, 'width' | 'length'>, b: Box): Box {
+  const [x, y] = [Math.max(0, b.x), Math.max(0, b.y)];
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(room.width, b.x + b.width) - x),
+    depth: Math.max(0, Math.min(room.length, b.y + b.depth) - y),
+  };
+}
+
+/**
+ * How many couples have room for something danced, and where. Lanes both ways are tried; where they come to the same,
+ * they point along the front wall, so that the teacher sees both roles from the side. `couples`: how many there are.
+ * @example arrange(room, footprint, 8).couples.length // 8
+ */
+export function arrange(room: Room, f: Footprint, couples: number): Arrangement {
+  const blocked = blockedIn(room);
+  const all = fitted(room, f, blocked);
+  const taken = nearest(all.boxes, couples, room);
+  const things = room.things.map((t): Box => ({ x: t.x, y: t.y, width: t.width, depth: t.depth }));
+  return {
+    couples: taken,
+    atMost: all.atMost,
+    lanes: all.lanes,
+    otherWay: all.otherWay,
+    stand: standFor(room.width, room.length, taken, things),
+    over: Math.max(0, couples - all.boxes.length),
+    overLimit: room.limit === undefined ? 0 : Math.max(0, 2 * couples + 1 - room.limit),
+  };
+}
+
+interface Fitted {
+  readonly boxes: readonly Box[];
+  readonly atMost: number | undefined;
+  readonly lanes: Arrangement['lanes'];
+  readonly otherWay: number | undefined;
+}
+
+/** Every place there is, whoever comes. */
+export function fitted(room: Room, f: Footprint, blocked = blockedIn(room)): Fitted {
+  const { width, length } = room;
+  if (f.takes === 'line-of-dance') {
+    // Lanes go round the whole room: the teacher stands in the middle or beside them.
+    const things = blocked.slice(0, -1);
+    const boxes = inLanes(width, length, things, f.across, HEADWAY).map((p) => squareAt(p, f.across));
+    return { boxes, atMost: undefined, lanes: undefined, otherWay: undefined };
+  }
+  const across = packed(width, length, blocked, f.along, f.across);
+  if (f.takes === 'spot') return { ...across, lanes: undefined, otherWay: undefined };
+  const away = packed(width, length, blocked, f.across, f.along);
+  const [best, other, lanes] =
+    away.boxes.length > across.boxes.length
+      ? ([away, across, 'away'] as const)
+      : ([across, away, 'across'] as const);
+  return { ...best, lanes, otherWay: other.boxes.length };
+}
+const squareAt = (p: Point, size: Metres): Box => ({
+  x: p.x - size / 2,
+  y: p.y - size / 2,
+  width: size,
+  depth: size,
+});
+
+/** Those nearest the front are filled first; a line of dance evenly. */
+function nearest(boxes: readonly Box[], n: number, room: Room): Box[] {
+  if (n >= boxes.length) return [...boxes];
+  const middle = room.width / 2;
+  return [...boxes]
+    .sort((a, b) => a.y - b.y || Math.abs(a.x + a.width / 2 - middle) - Math.abs(b.x + b.width / 2 - middle))
+    .slice(0, n);
+}
