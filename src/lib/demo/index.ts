@@ -36,3 +36,4 @@ export const demoKept: readonly Kept[] = demoFigures.map((f) => {
 export * from './results';
 export * from './songs';
 export * from './practices';
+export * from './classes';

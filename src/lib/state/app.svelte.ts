@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
+import { hereZone } from '$lib/core/calendar';
 import type { OwnDance } from '$lib/core/figure';
 import {
   DANCE_IDS,
@@ -86,6 +87,10 @@ class App {
       const { demoPractices, demoResults, demoSongs } = await import('$lib/demo');
       const music = { song: demoSongs(), practice: demoPractices, result: demoResults(now) };
       await seedOnce(db, 'seeded-songs', music, now);
+    }
+    if (!(await db.settings.get('seeded-classes'))) {
+      const { demoClasses } = await import('$lib/demo');
+      await seedOnce(db, 'seeded-classes', demoClasses(now, hereZone()), now);
     }
   }
 

@@ -1,10 +1,11 @@
 import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { newClass } from '$lib/core/classes';
 import { newCombination, type Combination } from '$lib/core/combination';
 import { recipeOf } from '$lib/core/band';
 import { bandSong, type Song } from '$lib/core/song';
-import { demoPractices, demoResults } from '$lib/demo';
+import { demoClasses, demoPractices, demoResults } from '$lib/demo';
 import { asVersion, newDance, newFigure, withDance, type Figure, type Kept } from '$lib/core/figure';
 import { KIND_IDS, kindOf, type Docs, type KindId } from '$lib/core/library';
 import { danceOf } from '$lib/core/vocabulary';
@@ -50,6 +51,12 @@ const figure = (id: string, name = id): Figure => ({
 const part = (f: string, key = f) => ({ key, figure: f, times: 1 });
 const c: Combination = { ...newCombination('c', 'Tuesday'), parts: [part('push')] };
 const reel = newDance('own-reel', 'Village reel', danceOf({ dance: 'waltz' }));
+const demo = demoClasses(1e12, 'UTC');
+/** Without what it names. */
+const bare = <T extends object>(doc: T): T =>
+  Object.fromEntries(
+    Object.entries(doc).filter(([k]) => !['class', 'series', 'group', 'room', 'entry'].includes(k)),
+  ) as T;
 /** One document of every kind: what holds for one must hold for all. */
 const ONE: { readonly [K in KindId]: Docs[K] } = {
   figure: figure('one', 'One'),
@@ -58,6 +65,13 @@ const ONE: { readonly [K in KindId]: Docs[K] } = {
   song: bandSong('one', 'One', recipeOf('waltz', { choruses: 1 })),
   practice: { ...demoPractices[0]!, id: 'one', name: 'One', items: [] },
   result: { ...demoResults(1e12)[0]!, id: 'one', name: 'One' },
+  room: { ...demo.room[0]!, id: 'one', name: 'One' },
+  group: { ...demo.group[1]!, id: 'one', name: 'One' },
+  series: { ...bare(demo.series[0]!), id: 'one', name: 'One' },
+  class: { ...newClass('one', 'One', 'UTC') },
+  entry: { ...bare(demo.entry[0]!), id: 'one', name: 'One', taught: [] },
+  recap: { ...bare(demo.recap[0]!), id: 'one', name: 'One', figures: [] },
+  cue: { id: 'one', unit: 'turn', name: 'One', cure: 'Wait.' },
 };
 const each = KIND_IDS.map((kind) => [kind] as const);
 

@@ -11,7 +11,12 @@ export interface CalendarEntry {
 }
 
 /** What of ours a calendar of others has no word for stands in properties of this name (RFC 5545, 3.8.8.2). */
-export const OWN = { off: 'X-BRISK-OFF', group: 'X-BRISK-GROUP', room: 'X-BRISK-ROOM', minutes: 'X-BRISK-MINUTES' } as const;
+export const OWN = {
+  off: 'X-BRISK-OFF',
+  group: 'X-BRISK-GROUP',
+  room: 'X-BRISK-ROOM',
+  minutes: 'X-BRISK-MINUTES',
+} as const;
 /** What tells our events from those of others. */
 export const UID_END = '@brisk-partner';
 
@@ -57,13 +62,11 @@ function eventsOf({ series: s, place }: CalendarEntry, stamp: number): EventData
       ...(s.room ? [{ key: OWN.room, value: s.room }] : []),
     ],
   };
-  const moved = s.moved.map(
-    (m): EventData => ({
-      ...base,
-      ...span(m.to, s),
-      recurrenceId: wall(`${m.date}T${timeIn(s.start)}`),
-    }),
-  );
+  const moved = s.moved.map((m): EventData => ({
+    ...base,
+    ...span(m.to, s),
+    recurrenceId: wall(`${m.date}T${timeIn(s.start)}`),
+  }));
   return [first, ...moved];
 }
 

@@ -4,7 +4,16 @@ import { describe, expect, it } from 'vitest';
 import { nthInMonth } from './days';
 import { readCalendar } from './ical-read';
 import { writeCalendar } from './ical-write';
-import { WEEK_DAYS, dateOf, instantOf, localAt, occurrences, seriesSchema, weekDay, type Series } from './index';
+import {
+  WEEK_DAYS,
+  dateOf,
+  instantOf,
+  localAt,
+  occurrences,
+  seriesSchema,
+  weekDay,
+  type Series,
+} from './index';
 
 const STAMP = Date.UTC(2026, 10, 26, 12);
 let made = 0;
@@ -71,7 +80,13 @@ const once = (local: string, zone: string) =>
   [-60, -30, 30, 60].every((m) => localAt(instantOf(local, zone) + m * 60_000, zone) !== local);
 
 describe('2,000 random series', () => {
-  const zones = fc.constantFrom('Europe/Berlin', 'America/New_York', 'Australia/Sydney', 'UTC', 'Asia/Kolkata');
+  const zones = fc.constantFrom(
+    'Europe/Berlin',
+    'America/New_York',
+    'Australia/Sydney',
+    'UTC',
+    'Asia/Kolkata',
+  );
   const date = fc.integer({ min: 18_000, max: 24_000 }).map(dateOf);
   const time = fc
     .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 }))
@@ -169,7 +184,9 @@ describe('iCalendar in, of others', () => {
     `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n${event.replace(/\n/g, '\r\n')}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
   // Source: RFC 5545, 3.8.5.3, its example “Weekly for 10 occurrences”.
   it('weekly for ten occurrences', () => {
-    const text = wrap('DTSTART;TZID=America/New_York:19970902T090000\nDURATION:PT1H\nRRULE:FREQ=WEEKLY;COUNT=10');
+    const text = wrap(
+      'DTSTART;TZID=America/New_York:19970902T090000\nDURATION:PT1H\nRRULE:FREQ=WEEKLY;COUNT=10',
+    );
     const [s] = readCalendar(text, 'UTC', makeId).series;
     expect(s).toMatchObject({ zone: 'America/New_York', minutes: 60, name: 'Without a name' });
     // ==> (1997 9:00 AM EDT) September 2,9,16,23,30;October 7,14,21 · (1997 9:00 AM EST) October 28;November 4

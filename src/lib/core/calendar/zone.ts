@@ -28,7 +28,8 @@ export function localAt(instant: number, zone: string): string {
 }
 
 /** How far its clock is ahead of UTC, minutes. */
-export const offsetAt = (instant: number, zone: string): number => fromAbsolute(instant, zone).offset / 60_000;
+export const offsetAt = (instant: number, zone: string): number =>
+  fromAbsolute(instant, zone).offset / 60_000;
 
 /** A change of a zone’s clock: when, and minutes ahead of UTC before and after. */
 export interface ClockChange {

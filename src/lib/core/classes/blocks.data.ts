@@ -33,73 +33,74 @@ export const BLOCK_KINDS = Object.keys(BLOCKS) as [BlockKind, ...BlockKind[]];
 /** Which blocks, and for how much of the time. Row: kind, its share. */
 export type TemplateId = 'first-lesson' | 'weekly' | 'hard-figure' | 'workshop' | 'private';
 type Share = readonly [BlockKind, number];
-export const TEMPLATES: Readonly<Record<TemplateId, { readonly minutes: number; readonly blocks: readonly Share[] }>> =
-  {
-    'first-lesson': {
-      minutes: 60,
-      blocks: [
-        ['arrive', 6],
-        ['warm-up', 6],
-        ['solo', 14],
-        ['together', 8],
-        ['hands', 12],
-        ['slow', 8],
-        ['recap', 6],
-      ],
-    },
-    weekly: {
-      minutes: 75,
-      blocks: [
-        ['arrive', 5],
-        ['warm-up', 6],
-        ['review', 10],
-        ['solo', 10],
-        ['together', 6],
-        ['hands', 12],
-        ['joined', 10],
-        ['tempo', 8],
-        ['free', 4],
-        ['recap', 4],
-      ],
-    },
-    'hard-figure': {
-      minutes: 60,
-      blocks: [
-        ['warm-up', 6],
-        ['review', 6],
-        ['solo', 14],
-        ['hands', 16],
-        ['slow', 8],
-        ['tempo', 6],
-        ['recap', 4],
-      ],
-    },
-    workshop: {
-      minutes: 120,
-      blocks: [
-        ['arrive', 6],
-        ['warm-up', 8],
-        ['review', 10],
-        ['solo', 16],
-        ['together', 8],
-        ['hands', 20],
-        ['pause', 8],
-        ['joined', 16],
-        ['layers', 10],
-        ['tempo', 10],
-        ['recap', 8],
-      ],
-    },
-    private: {
-      minutes: 50,
-      blocks: [
-        ['warm-up', 4],
-        ['review', 8],
-        ['hands', 16],
-        ['joined', 10],
-        ['tempo', 8],
-        ['recap', 4],
-      ],
-    },
-  };
+export const TEMPLATES: Readonly<
+  Record<TemplateId, { readonly minutes: number; readonly blocks: readonly Share[] }>
+> = {
+  'first-lesson': {
+    minutes: 60,
+    blocks: [
+      ['arrive', 6],
+      ['warm-up', 6],
+      ['solo', 14],
+      ['together', 8],
+      ['hands', 12],
+      ['slow', 8],
+      ['recap', 6],
+    ],
+  },
+  weekly: {
+    minutes: 75,
+    blocks: [
+      ['arrive', 5],
+      ['warm-up', 6],
+      ['review', 10],
+      ['solo', 10],
+      ['together', 6],
+      ['hands', 12],
+      ['joined', 10],
+      ['tempo', 8],
+      ['free', 4],
+      ['recap', 4],
+    ],
+  },
+  'hard-figure': {
+    minutes: 60,
+    blocks: [
+      ['warm-up', 6],
+      ['review', 6],
+      ['solo', 14],
+      ['hands', 16],
+      ['slow', 8],
+      ['tempo', 6],
+      ['recap', 4],
+    ],
+  },
+  workshop: {
+    minutes: 120,
+    blocks: [
+      ['arrive', 6],
+      ['warm-up', 8],
+      ['review', 10],
+      ['solo', 16],
+      ['together', 8],
+      ['hands', 20],
+      ['pause', 8],
+      ['joined', 16],
+      ['layers', 10],
+      ['tempo', 10],
+      ['recap', 8],
+    ],
+  },
+  private: {
+    minutes: 50,
+    blocks: [
+      ['warm-up', 4],
+      ['review', 8],
+      ['hands', 16],
+      ['joined', 10],
+      ['tempo', 8],
+      ['recap', 4],
+    ],
+  },
+};
 export const TEMPLATE_IDS = Object.keys(TEMPLATES) as TemplateId[];

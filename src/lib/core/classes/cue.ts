@@ -7,7 +7,8 @@ export const cueSchema = z
   .object({
     id: z.string().min(1).max(64),
     unit: z.enum(UNIT_KINDS),
-    fault: z.string().min(1).max(300),
+    /** The fault. */
+    name: z.string().min(1).max(300),
     cure: z.string().min(1).max(300),
     figure: z.string().min(1).max(64).optional(),
   })

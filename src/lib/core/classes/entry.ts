@@ -48,9 +48,17 @@ export const entrySchema = z
     visits: z.array(visitSchema).max(400),
     taught: z.array(taughtSchema).max(200),
     /** How many came; `people`: who, by the keys of the group, where names are kept. */
-    there: z.object({ leader: z.int().min(0).max(200), follower: z.int().min(0).max(200), both: z.int().min(0).max(200) }).strict(),
+    there: z
+      .object({
+        leader: z.int().min(0).max(200),
+        follower: z.int().min(0).max(200),
+        both: z.int().min(0).max(200),
+      })
+      .strict(),
     people: z.array(z.string().min(1).max(40)).max(200).optional(),
-    promised: z.array(z.object({ what: danceRefSchema.optional(), text: z.string().max(300) }).strict()).max(60),
+    promised: z
+      .array(z.object({ what: danceRefSchema.optional(), text: z.string().max(300) }).strict())
+      .max(60),
     notes: z.array(z.object({ at: instant, text: z.string().min(1).max(2000) }).strict()).max(400),
   })
   .strict();

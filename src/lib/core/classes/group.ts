@@ -62,7 +62,10 @@ export function dancersOf(g: Group, there?: readonly string[]): Dancer[] {
       .filter((p) => !there || there.includes(p.key))
       .map((p) => ({ id: p.name, dances: p.dances, ...(p.couple ? { couple: p.couple } : {}) }));
   const singles = DANCES.flatMap((dances) =>
-    Array.from({ length: g.numbers[dances] }, (_, i): Dancer => ({ id: `${LETTER[dances]}${i + 1}`, dances })),
+    Array.from({ length: g.numbers[dances] }, (_, i): Dancer => ({
+      id: `${LETTER[dances]}${i + 1}`,
+      dances,
+    })),
   );
   const couples = Array.from({ length: g.numbers.couples }, (_, i) =>
     ['a', 'b'].map((x): Dancer => ({ id: `C${i + 1}${x}`, dances: 'both', couple: `couple ${i + 1}` })),

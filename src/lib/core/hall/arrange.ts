@@ -35,7 +35,14 @@ const HEADWAY: Metres = 0.9;
 export function blockedIn(room: Room): Box[] {
   const door = room.door ? [doorBox(room, room.door.wall, room.door.at)] : [];
   const music = room.music
-    ? [clipped(room, { x: room.music.x - MUSIC / 2, y: room.music.y - MUSIC / 2, width: MUSIC, depth: MUSIC })]
+    ? [
+        clipped(room, {
+          x: room.music.x - MUSIC / 2,
+          y: room.music.y - MUSIC / 2,
+          width: MUSIC,
+          depth: MUSIC,
+        }),
+      ]
     : [];
   const teacher: Box = { x: 0, y: 0, width: room.width, depth: Math.min(TEACHER, room.length) };
   return [...room.things.map((t) => clipped(room, t)), ...door, ...music, teacher];

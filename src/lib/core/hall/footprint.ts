@@ -79,7 +79,9 @@ export function circleOf(points: readonly Point[]): Metres {
   const first = points[0];
   if (!first) return 0;
   const far = (from: Point): Point =>
-    points.reduce((a, p) => (Math.hypot(p.x - from.x, p.y - from.y) > Math.hypot(a.x - from.x, a.y - from.y) ? p : a));
+    points.reduce((a, p) =>
+      Math.hypot(p.x - from.x, p.y - from.y) > Math.hypot(a.x - from.x, a.y - from.y) ? p : a,
+    );
   const a = far(first);
   const b = far(a);
   let [x, y, r] = [(a.x + b.x) / 2, (a.y + b.y) / 2, Math.hypot(a.x - b.x, a.y - b.y) / 2];

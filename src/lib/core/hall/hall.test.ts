@@ -92,9 +92,12 @@ describe('packing', () => {
         fc.array(fc.nat({ max: 29 }), { maxLength: 4 }),
         (width, depth, [w, d], at) => {
           const cells = new Set(at.filter((c) => c < width * depth));
-          const blocked = [...cells].map(
-            (c): Box => ({ x: c % width, y: Math.floor(c / width), width: 1, depth: 1 }),
-          );
+          const blocked = [...cells].map((c): Box => ({
+            x: c % width,
+            y: Math.floor(c / width),
+            width: 1,
+            depth: 1,
+          }));
           const found = packed(width, depth, blocked, w!, d!);
           sound(width, depth, blocked, found.boxes);
           const exact = most(width, depth, cells, w!, d!);
@@ -139,11 +142,16 @@ describe('the room a couple needs', () => {
     fc.assert(
       fc.property(
         fc.array(
-          fc.record({ x: fc.double({ min: -3, max: 3, noNaN: true }), y: fc.double({ min: -3, max: 3, noNaN: true }) }),
+          fc.record({
+            x: fc.double({ min: -3, max: 3, noNaN: true }),
+            y: fc.double({ min: -3, max: 3, noNaN: true }),
+          }),
           { minLength: 2, maxLength: 12 },
         ),
         (points) => {
-          const widest = Math.max(...points.flatMap((p) => points.map((q) => Math.hypot(p.x - q.x, p.y - q.y))));
+          const widest = Math.max(
+            ...points.flatMap((p) => points.map((q) => Math.hypot(p.x - q.x, p.y - q.y))),
+          );
           const r = circleOf(points);
           // Jung 1901: the smallest circle about points at most D apart has a radius of at most D / √3.
           expect(r).toBeGreaterThanOrEqual(widest / 2 - 1e-9);

@@ -107,7 +107,8 @@ function normal(last: Metres, step: Metres, edges: readonly Metres[]): Metres[] 
   const found = new Set<number>();
   for (const from of [0, ...edges])
     for (let y = from; y <= last + TINY; y += step) if (y >= -TINY) found.add(round(Math.max(0, y)));
-  for (const to of edges) for (let y = to; y >= -TINY; y -= step) if (y <= last + TINY) found.add(round(Math.max(0, y)));
+  for (const to of edges)
+    for (let y = to; y >= -TINY; y -= step) if (y <= last + TINY) found.add(round(Math.max(0, y)));
   return [...found].sort((a, b) => a - b);
 }
 const round = (v: number): number => Math.round(v * 1e7) / 1e7;
@@ -174,7 +175,8 @@ function latticeBound(s: Space, w: Metres, d: Metres): number {
 function reachable(s: Space, x: Metres, y: Metres, w: Metres, d: Metres): boolean {
   if (x > s.width + TINY || y > s.depth + TINY) return false;
   for (const b of s.blocked)
-    if (x > b.x + TINY && x < b.x + b.width - TINY && y > b.y + TINY && y < b.y + b.depth - TINY) return false;
+    if (x > b.x + TINY && x < b.x + b.width - TINY && y > b.y + TINY && y < b.y + b.depth - TINY)
+      return false;
   return roomAlong(s, x, y) >= w - SHIFT && roomAlong(turned(s), y, x) >= d - SHIFT;
 }
 /** How wide it is free at a point, between what stands left and right of it. */
@@ -189,9 +191,9 @@ function roomAlong(s: Space, x: Metres, y: Metres): Metres {
 }
 /** What is covered by things, those that lie over one another counted once: by a sweep over their edges. */
 function covered(s: Space): number {
-  const xs = [...new Set(s.blocked.flatMap((b) => [Math.max(0, b.x), Math.min(s.width, b.x + b.width)]))].sort(
-    (a, b) => a - b,
-  );
+  const xs = [
+    ...new Set(s.blocked.flatMap((b) => [Math.max(0, b.x), Math.min(s.width, b.x + b.width)])),
+  ].sort((a, b) => a - b);
   let area = 0;
   for (const [i, x] of xs.entries()) {
     const to = xs[i + 1];
@@ -212,8 +214,16 @@ function covered(s: Space): number {
 
 /** Places tried one after the other, front to back and left to right, each taken or left. */
 function tried(s: Space, w: Metres, d: Metres, best: readonly Box[], atMost: number, work: number): Box[] {
-  const xs = corner(s.width - w, w, s.blocked.flatMap((b) => [b.x + b.width]));
-  const ys = corner(s.depth - d, d, s.blocked.flatMap((b) => [b.y + b.depth]));
+  const xs = corner(
+    s.width - w,
+    w,
+    s.blocked.flatMap((b) => [b.x + b.width]),
+  );
+  const ys = corner(
+    s.depth - d,
+    d,
+    s.blocked.flatMap((b) => [b.y + b.depth]),
+  );
   const places = ys
     .flatMap((y) => xs.map((x): Box => ({ x, y, width: w, depth: d })))
     .filter((p) => !s.blocked.some((b) => overlap(b, p)));
@@ -244,6 +254,7 @@ function reach(open: readonly Box[], w: Metres, d: Metres): number {
 /** Corners pushed as far left, or to the front, as they go: sums of whole lines from a wall or an edge. */
 function corner(last: Metres, step: Metres, edges: readonly Metres[]): Metres[] {
   const found = new Set<number>();
-  for (const from of [0, ...edges]) for (let v = from; v <= last + TINY; v += step) if (v >= 0) found.add(round(v));
+  for (const from of [0, ...edges])
+    for (let v = from; v <= last + TINY; v += step) if (v >= 0) found.add(round(v));
   return [...found].sort((a, b) => a - b);
 }

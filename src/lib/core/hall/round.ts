@@ -34,14 +34,18 @@ function oneLane(
 ): Point[] {
   const length = 2 * (w + d);
   // A lane so short that it is a line: there and back are one.
-  const n = w < size || d < size ? Math.floor((Math.max(w, d) + size) / (size + gap)) : Math.floor(length / (size + gap));
+  const n =
+    w < size || d < size
+      ? Math.floor((Math.max(w, d) + size) / (size + gap))
+      : Math.floor(length / (size + gap));
   const clear = (p: Point): boolean =>
     !blocked.some((b) => overlap(b, { x: p.x - size / 2, y: p.y - size / 2, width: size, depth: size }));
   let best: Point[] = [];
   for (let t = 0; t < TRIES; t++) {
     const begin = (t / TRIES) * (size + gap);
     const places = Array.from({ length: Math.max(1, n) }, (_, i) => {
-      const along = w < size || d < size ? Math.min(i * (size + gap), Math.max(w, d)) : begin + (i * length) / n;
+      const along =
+        w < size || d < size ? Math.min(i * (size + gap), Math.max(w, d)) : begin + (i * length) / n;
       return alongLane(inset, w, d, along % (length || 1));
     }).filter(clear);
     if (places.length > best.length) best = places;

@@ -32,8 +32,14 @@ export const roomSchema = z
     things: z.array(thingSchema).max(60),
     mirrors: z.array(z.enum(WALLS)).max(4),
     /** Where the door is: metres along its wall, from the left or from the front. */
-    door: z.object({ wall: z.enum(WALLS), at: metres(100) }).strict().optional(),
-    music: z.object({ x: metres(100), y: metres(100) }).strict().optional(),
+    door: z
+      .object({ wall: z.enum(WALLS), at: metres(100) })
+      .strict()
+      .optional(),
+    music: z
+      .object({ x: metres(100), y: metres(100) })
+      .strict()
+      .optional(),
     limit: z.int().min(1).max(10_000).optional(),
     notes: z.string().max(4000),
   })

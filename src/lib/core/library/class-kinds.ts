@@ -124,8 +124,8 @@ export const cueKind: Kind<'cue'> = plainKind('cue', {
   schema: cueSchema,
   most: 10_000,
   renaming: (c, to) => ({ ...c, ...renamedField(c, 'figure', 'figure', to) }),
-  nameOf: (c) => c.fault,
-  named: (c, fault) => ({ ...c, fault: fault.slice(0, 300) }),
+  nameOf: (c) => c.name,
+  named: withName,
   path: () => undefined,
   list: '/cues',
 });

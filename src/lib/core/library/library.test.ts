@@ -3,7 +3,7 @@ import Ajv from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { unzipSync, zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { demoCombinations, demoKept, demoPractices, demoResults, demoSongs } from '$lib/demo';
+import { demoClasses, demoCombinations, demoKept, demoPractices, demoResults, demoSongs } from '$lib/demo';
 import { jsonEnds } from '../codecs/json-place';
 import { newCombination } from '../combination';
 import { newDance, newFigure, withDance, type Kept } from '../figure';
@@ -36,6 +36,7 @@ const DOCS: { readonly [K in KindId]: readonly Docs[K][] } = {
   song: demoSongs(),
   practice: demoPractices,
   result: demoResults(1e12),
+  ...demoClasses(1e12, 'Europe/Berlin'),
 };
 const each = KIND_IDS.map((kind) => [kind] as const);
 const never = () => 'never';
@@ -190,13 +191,20 @@ describe('a backup', () => {
     expect(readBackup(bytes)).toEqual({ ok: true, value: all });
     const files = unzipSync(bytes);
     expect(Object.keys(files).sort()).toEqual([
+      'classes.json',
       'combinations.json',
+      'cues.json',
       'dances.json',
       'figures.json',
+      'groups.json',
+      'log.json',
       'manifest.json',
       'media/song.ogg',
       'practices.json',
+      'recaps.json',
       'results.json',
+      'rooms.json',
+      'series.json',
       'settings.json',
       'songs.json',
       'unreadable.json',

@@ -74,7 +74,12 @@ function refsIn(rename: (to: To) => unknown): Ref[] {
 }
 
 /** The same document with a reference of one field renamed, where there is one. */
-export const renamedField = <T, F extends string>(doc: T, field: F & keyof T, kind: KindId, to: To): Partial<T> => {
+export const renamedField = <T, F extends string>(
+  doc: T,
+  field: F & keyof T,
+  kind: KindId,
+  to: To,
+): Partial<T> => {
   const value = doc[field];
   return typeof value === 'string' ? ({ [field]: to({ kind, id: value }) } as unknown as Partial<T>) : {};
 };

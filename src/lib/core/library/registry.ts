@@ -1,13 +1,5 @@
 import { fail, ok, type Result } from '../base';
-import {
-  classKind,
-  cueKind,
-  entryKind,
-  groupKind,
-  recapKind,
-  roomKind,
-  seriesKind,
-} from './class-kinds';
+import { classKind, cueKind, entryKind, groupKind, recapKind, roomKind, seriesKind } from './class-kinds';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
 import { figureKind } from './figure-kind';

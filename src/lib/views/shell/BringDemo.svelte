@@ -1,5 +1,6 @@
 <script lang="ts">
   import { nanoid } from 'nanoid';
+  import { hereZone } from '$lib/core/calendar';
   import type { Bundle, KindId } from '$lib/core/library';
   import { countsText, list } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
@@ -21,12 +22,13 @@
 
   async function ask() {
     problem = '';
-    const { demoCombinations, demoKept, demoPractices, demoSongs } = await import('$lib/demo');
+    const { demoClasses, demoCombinations, demoKept, demoPractices, demoSongs } = await import('$lib/demo');
     const bundle: Bundle = {
       figure: demoKept,
       song: demoSongs(),
       combination: demoCombinations,
       practice: demoPractices,
+      ...demoClasses(Date.now(), hereZone()),
     };
     asked = { bundle, compared: await compare(await app.db(), bundle) };
   }
