@@ -18,7 +18,9 @@
     { href: '/arms', name: 'Arms' },
     { href: '/combinations', name: 'Combinations' },
     { href: '/songs', name: 'Songs' },
+    { href: '/classes', name: 'Classes' },
     { href: '/floor', name: 'Floor time' },
+    { href: '/log', name: 'Log' },
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];

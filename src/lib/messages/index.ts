@@ -11,3 +11,5 @@ export * from './songs';
 export * from './practice';
 export * from './drills';
 export * from './partners';
+export * from './classes';
+export * from './rooms';

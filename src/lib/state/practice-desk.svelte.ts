@@ -1,24 +1,16 @@
 import type { Practice, PracticeItem } from '$lib/core/practice/playlist';
-import { begin, record, redo, undo, type History } from './history';
+import { DocDesk } from './doc-desk.svelte';
 
-/** One practice being put together: the document with its history. */
-export class PracticeDesk {
-  #history: History<Practice> = $state.raw() as History<Practice>;
-  onchange: (p: Practice) => void = () => {};
-  notice = $state('');
-
+/** One practice being put together. */
+export class PracticeDesk extends DocDesk<Practice> {
   constructor(
     practice: Practice,
     private readonly makeKey: () => string,
   ) {
-    this.#history = begin(practice);
+    super(practice);
   }
-  readonly practice: Practice = $derived.by(() => this.#history.present);
-  readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
-  readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
-
-  edit(patch: Partial<Practice>, group?: string): void {
-    this.#become(record(this.#history, { ...this.practice, ...patch }, group, Date.now()));
+  get practice(): Practice {
+    return this.doc;
   }
   add(item: Omit<PracticeItem, 'key'>): void {
     this.edit({ items: [...this.practice.items, { ...item, key: this.makeKey() }] });
@@ -46,19 +38,5 @@ export class PracticeDesk {
   }
   remove(at: number): void {
     this.edit({ items: this.practice.items.filter((_, i) => i !== at) });
-  }
-  replace(p: Practice): void {
-    this.#history = record(this.#history, p, undefined, Date.now());
-  }
-  undo(): void {
-    this.#become(undo(this.#history));
-  }
-  redo(): void {
-    this.#become(redo(this.#history));
-  }
-  #become(next: History<Practice>): void {
-    const changed = next.present !== this.#history.present;
-    this.#history = next;
-    if (changed) this.onchange(next.present);
   }
 }

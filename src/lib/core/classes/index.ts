@@ -17,3 +17,6 @@ export * from './memory';
 export * from './timing';
 export * from './units';
 export * from './suggest';
+export * from './report';
+export * from './run';
+export * from './sheet';

@@ -9,6 +9,8 @@ import { standFor, type Stand } from './stand';
 export interface Arrangement {
   /** Where each couple dances. Metres. */
   readonly couples: readonly Box[];
+  /** How many would find a place, whoever comes. */
+  readonly fits: number;
   /** No arrangement of this kind holds more; undefined where that is not proved. */
   readonly atMost: number | undefined;
   /** Which way lanes point: along the front wall or away from it; undefined where there are none. */
@@ -76,10 +78,11 @@ export function arrange(room: Room, f: Footprint, couples: number): Arrangement 
   const things = room.things.map((t): Box => ({ x: t.x, y: t.y, width: t.width, depth: t.depth }));
   return {
     couples: taken,
+    fits: all.boxes.length,
     atMost: all.atMost,
     lanes: all.lanes,
     otherWay: all.otherWay,
-    stand: standFor(room.width, room.length, taken, things),
+    stand: standFor(room.width, room.length, taken, things, TEACHER),
     over: Math.max(0, couples - all.boxes.length),
     overLimit: room.limit === undefined ? 0 : Math.max(0, 2 * couples + 1 - room.limit),
   };

@@ -65,19 +65,18 @@ function most(width: number, depth: number, blocked: ReadonlySet<number>, w: num
   return best;
 }
 
+/** Centimetres, as metres. */
+const side = (most: number) => fc.integer({ min: most / 5, max: most }).map((c) => c / 100);
+
 describe('packing', () => {
   it('an empty room holds the whole numbers that go into its sides, and that is proved', () => {
     fc.assert(
-      fc.property(
-        ...[2000, 2000, 400, 400].map((max) => fc.integer({ min: max / 5, max })),
-        (...centimetres) => {
-          const [width = 0, depth = 0, w = 0, d = 0] = centimetres.map((c) => c / 100);
-          const { boxes, atMost } = packed(width, depth, [], w, d);
-          sound(width, depth, [], boxes);
-          expect(boxes).toHaveLength(Math.floor(width / w + 1e-9) * Math.floor(depth / d + 1e-9));
-          expect(atMost).toBe(boxes.length);
-        },
-      ),
+      fc.property(fc.tuple(side(2000), side(2000), side(400), side(400)), ([width, depth, w, d]) => {
+        const { boxes, atMost } = packed(width, depth, [], w, d);
+        sound(width, depth, [], boxes);
+        expect(boxes).toHaveLength(Math.floor(width / w + 1e-9) * Math.floor(depth / d + 1e-9));
+        expect(atMost).toBe(boxes.length);
+      }),
       { numRuns: 60 },
     );
   });

@@ -42,7 +42,7 @@ export function packed(
   blocked: readonly Box[],
   w: Metres,
   d: Metres,
-  work = 2_000_000,
+  work = 300_000,
 ): Packing {
   const space: Space = { width, depth, blocked };
   if (w > width + TINY || d > depth + TINY || w <= 0 || d <= 0) return { boxes: [], atMost: 0 };

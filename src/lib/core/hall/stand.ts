@@ -12,14 +12,15 @@ const STEP: Metres = 0.5;
 const BODY: Metres = 0.6;
 
 /**
- * Where the teacher is seen by most couples: a place not danced on, with the clearest and shortest view. Ties: nearer
- * the front. Undefined where there is no free place. O(places · couples · things).
+ * Where the teacher is seen by most couples: a place not danced on, with the clearest and shortest view; of those alike
+ * one in the `strip` kept free along the front. Undefined where there is no free place. O(places · couples · things).
  */
 export function standFor(
   width: Metres,
   depth: Metres,
   couples: readonly Box[],
   things: readonly Box[],
+  strip: Metres = 0,
 ): Stand | undefined {
   let best: Stand | undefined;
   for (let y = BODY / 2; y <= depth - BODY / 2 + 1e-9; y += STEP)
@@ -27,7 +28,7 @@ export function standFor(
       const me: Box = { x: x - BODY / 2, y: y - BODY / 2, width: BODY, depth: BODY };
       if (couples.some((c) => overlap(c, me)) || things.some((t) => overlap(t, me))) continue;
       const here = viewFrom({ x, y }, couples, things);
-      if (!best || better(here, best)) best = here;
+      if (!best || better(here, best, strip)) best = here;
     }
   return best;
 }
@@ -40,12 +41,14 @@ function viewFrom(p: Point, couples: readonly Box[], things: readonly Box[]): St
   }
   return { ...p, seen, farthest };
 }
-const better = (a: Stand, b: Stand): boolean =>
+const better = (a: Stand, b: Stand, strip: Metres): boolean =>
   a.seen !== b.seen
     ? a.seen > b.seen
-    : Math.abs(a.farthest - b.farthest) > 1e-6
-      ? a.farthest < b.farthest
-      : a.y < b.y;
+    : a.y < strip !== b.y < strip
+      ? a.y < strip
+      : Math.abs(a.farthest - b.farthest) > 1e-6
+        ? a.farthest < b.farthest
+        : a.y < b.y;
 
 /** A line of sight runs through a rectangle. Source: Liang & Barsky 1984, from memory. */
 export function crosses(a: Point, b: Point, box: Box): boolean {

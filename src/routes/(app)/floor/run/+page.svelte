@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onDestroy, onMount } from 'svelte';
   import { page } from '$app/state';
+  import { isAddress } from '$lib/core/library';
   import type { PracticeItem, PracticeMusic } from '$lib/core/practice';
   import { app } from '$lib/state/app.svelte';
   import { FloorRun } from '$lib/state/floor-run.svelte';
@@ -17,7 +18,8 @@
   let back = $state('/floor');
   let problem = $state('');
 
-  /** A stored practice, or one thing named in the address: ?figure=, ?combination= or ?song=, with &music= and &times=. */
+  /** A stored practice, or one thing named in the address: ?figure=, ?combination= or ?song=, with &music=, &times=, &bpm= and
+   * &run=, the class it is danced in. */
   async function asked(): Promise<readonly PracticeItem[] | undefined> {
     const q = page.url.searchParams;
     const practice = q.get('practice');
@@ -28,7 +30,9 @@
     for (const type of ['figure', 'combination', 'song'] as const) {
       const id = q.get(type);
       if (!id) continue;
-      back = `/${type}s/${id}`;
+      const run = q.get('run');
+      back = run && isAddress(run) ? `/run/${run}` : `/${type}s/${id}`;
+      const bpm = Number(q.get('bpm') ?? NaN);
       const song = q.get('music');
       const music: PracticeMusic =
         song === null || song === 'click'
@@ -42,6 +46,7 @@
           what: { type, id },
           times: Math.max(1, Math.min(200, Number(q.get('times') ?? 16) || 16)),
           music,
+          ...(bpm >= 20 && bpm <= 400 ? { bpm } : {}),
         },
       ];
     }

@@ -1,0 +1,560 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { goto } from '$app/navigation';
+  import Bell from '@lucide/svelte/icons/bell';
+  import {
+    FAULTS,
+    RATINGS,
+    changesLeft,
+    dancedIn,
+    dancersOf,
+    ratingOf,
+    unitNeeds,
+    type DanceRef,
+    type Dancer,
+    type Group,
+    type Rotation,
+    type UnitNeed,
+  } from '$lib/core/classes';
+  import { Material } from '$lib/core/classes/material';
+  import {
+    BLOCK_WORDS,
+    CARE_ALWAYS,
+    CARE_WORDS,
+    RATING_WORDS,
+    ROTATION_CARE,
+    clockText,
+    halfMinutesText,
+  } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
+  import { ClassLab } from '$lib/state/class-lab.svelte';
+  import type { RunDesk } from '$lib/state/class-run.svelte';
+  import type { PlainSaver } from '$lib/state/open-plain';
+  import { sounding } from '$lib/state/sounding.svelte';
+  import { careOf } from '$lib/core/classes/cares';
+  import { loadDoc } from '$lib/storage';
+
+  /** A class being held, in one hand: the block, the time, what comes, how it went. */
+  let { desk, saver }: { desk: RunDesk; saver: PlainSaver<'entry'> } = $props();
+
+  const lab = new ClassLab();
+  let group: Group | undefined = $state.raw();
+  let material: Material | undefined = $state.raw();
+  let rotation: Rotation | undefined = $state.raw();
+  let gone = $state(false);
+  let sheet: '' | 'rest' | 'people' | 'partners' | 'note' = $state('');
+  let note = $state('');
+  let promise = $state('');
+  let unit: number | undefined = $state();
+  const e = $derived(desk.doc);
+  const where = $derived(desk.where);
+  const plan = $derived(desk.plan);
+  const ended = $derived(e.ended !== undefined);
+
+  onMount(() => {
+    void start();
+    desk.tick();
+    const wake = keepAwake();
+    return () => {
+      desk.stop();
+      lab.stop();
+      wake();
+    };
+  });
+  async function start() {
+    const db = await app.db();
+    const [p, g] = await Promise.all([
+      e.class === undefined ? undefined : loadDoc(db, 'class', e.class),
+      e.group === undefined ? undefined : loadDoc(db, 'group', e.group),
+    ]);
+    desk.plan = p;
+    gone = !p;
+    group = g;
+    const s = await lab.load(db);
+    material = new Material(
+      new Map(s.figures.map((f) => [f.id, f])),
+      s.combinations,
+      new Map(s.parents),
+      s.heights,
+    );
+  }
+  /** The screen stays lit while the class is held, where the browser lets it. */
+  function keepAwake(): () => void {
+    let lock: { release(): Promise<void> } | undefined;
+    const ask = async () => {
+      try {
+        if (document.visibilityState === 'visible') lock = await navigator.wakeLock?.request('screen');
+      } catch {
+        // It goes dark: nothing of the class depends on it.
+      }
+      desk.now = Date.now();
+    };
+    void ask();
+    document.addEventListener('visibilitychange', ask);
+    return () => {
+      document.removeEventListener('visibilitychange', ask);
+      void lock?.release().catch(() => {});
+    };
+  }
+
+  const what = $derived(plan ? dancedIn(plan, where?.block) : []);
+  const nameOf = (r: DanceRef) => material?.nameOf(r) ?? '…';
+  const bpm = $derived(
+    where?.block?.bpm ?? (plan?.goal && where?.block ? Math.round(plan.goal * 0.85) : undefined),
+  );
+  const units: readonly UnitNeed[] = $derived.by(() => {
+    const only = what[0];
+    if (!material || !plan || what.length !== 1 || only?.type !== 'figure') return [];
+    const a = material.analysis(only);
+    return a ? unitNeeds(a, [], plan.level) : [];
+  });
+  /** What to listen for: of the unit that is looked at, else of the one that asks most. */
+  const cue = $derived.by(() => {
+    const most = units.reduce<UnitNeed | undefined>((x, u) => (x && x.weight >= u.weight ? x : u), undefined);
+    const u = unit === undefined ? most : units.find((x) => x.index === unit);
+    const kind = u?.kinds[0];
+    return kind ? { unit: u, ...FAULTS[kind][0] } : undefined;
+  });
+  const cares = $derived.by(() => {
+    const only = what[0];
+    const a = only && material?.analysis(only);
+    return a ? careOf(a, bpm ?? a.figure.tempo.min).cares : [];
+  });
+  const floor = (r: DanceRef) =>
+    `/floor/run?${r.type}=${r.id}&music=${where?.block?.song ?? 'band'}&times=${32}${bpm ? `&bpm=${bpm}` : ''}&run=${e.id}`;
+
+  const dancers: readonly Dancer[] = $derived.by(() => {
+    if (group && group.people.length > 0) return dancersOf(group, e.people);
+    const of = (dances: 'leader' | 'follower' | 'both', letter: string): Dancer[] =>
+      Array.from({ length: e.there[dances] }, (_, i) => ({ id: `${letter}${i + 1}`, dances }));
+    return [...of('leader', 'L'), ...of('follower', 'F'), ...of('both', 'B')];
+  });
+  const MOST_ROUNDS = 12;
+  const rounds = $derived(
+    Math.min(MOST_ROUNDS, Math.max(1, plan?.blocks.reduce((n, b) => n + (b.changes ?? 0), 1) ?? 6)),
+  );
+  $effect(() => {
+    if (sheet !== 'partners' || dancers.length < 2) return;
+    lab.ask({ type: 'rotate', dancers, rounds }, (a) => (rotation = a.rotation));
+  });
+  let round = $state(0);
+  function change() {
+    void sounding.performer().ring();
+    round = rotation ? (round + 1) % rotation.rounds.length : 0;
+  }
+  /** A round as it goes: three minutes of one partner where nothing is planned. */
+  const roundSeconds = $derived.by(() => {
+    const b = where?.block;
+    return b?.changes ? (60 * b.minutes) / (b.changes + 1) : 180;
+  });
+  const more = $derived(changesLeft(Math.max(0, where?.left ?? 0), roundSeconds));
+
+  function finish() {
+    desk.end();
+    sheet = '';
+  }
+  const clock = (minutes: number) => `${minutes < 0 ? '−' : ''}${clockText(Math.abs(minutes) * 60)}`;
+  const behindText = (b: number) =>
+    Math.abs(b) < 0.5 ? 'on time' : b > 0 ? `${halfMinutesText(b)} behind` : `${halfMinutesText(b)} to spare`;
+</script>
+
+<svelte:head><title>{e.name} · Brisk Partner</title></svelte:head>
+
+<div class="run" class:late={(where?.left ?? 0) < 0 && !ended}>
+  <header>
+    <h1>{e.name}</h1>
+    <span class="num quiet" aria-label="Left of the class"
+      >{ended ? 'over' : `${Math.max(0, Math.ceil(where?.leftInAll ?? e.minutes))} min left`}</span
+    >
+    <span class="saved quiet" role="status"
+      >{saver.state === 'saved' ? '' : saver.state === 'saving' ? 'saving' : 'not saved'}</span
+    >
+  </header>
+
+  {#if gone}<p role="alert">
+      The plan of this class is not here any more. What was noted stays; end the class below.
+    </p>{/if}
+  {#if ended}
+    <main>
+      <h2>It is over</h2>
+      <p>
+        What was danced and how it went is in the log{e.taught.length > 0
+          ? `: ${e.taught.map((t) => `${nameOf(t.what)}${t.rating ? `, ${RATING_WORDS[t.rating]}` : ''}`).join('; ')}`
+          : ''}.
+      </p>
+      <p class="row">
+        <a class="button" href="/log/{e.id}">Look it over</a> <a class="button" href="/classes">Classes</a>
+      </p>
+    </main>
+  {:else}
+    <main>
+      <h2>{where?.visit ? BLOCK_WORDS[where.visit.kind] : 'No blocks'}</h2>
+      <p class="left num" aria-label="Left of this block">{clock(where?.left ?? 0)}</p>
+      <p class="behind">
+        {behindText(where?.behind ?? 0)}{where?.leave && where.leave.cuts.length > 0
+          ? ': what comes is shortened below'
+          : ''}
+      </p>
+      {#if where?.block?.says}<p class="says">{where.block.says}</p>{/if}
+      {#each what as r (r.id)}
+        <section aria-label={nameOf(r)}>
+          <div class="what">
+            <b>{nameOf(r)}</b>
+            <a class="button" href={floor(r)}>Count it{bpm ? ` at ${bpm}` : ''}</a>
+          </div>
+          {#if units.length > 1}
+            <div class="units" role="group" aria-label="Unit">
+              <button aria-pressed={unit === undefined} onclick={() => (unit = undefined)}>all</button>
+              {#each units as u (u.index)}<button
+                  class="num"
+                  aria-pressed={unit === u.index}
+                  onclick={() => (unit = u.index)}
+                  >{u.first === u.last ? u.first : `${u.first}–${u.last}`}</button
+                >{/each}
+            </div>
+          {/if}
+          <div class="rate" role="group" aria-label="How {nameOf(r)} went">
+            {#each RATINGS as x (x)}
+              <button aria-pressed={ratingOf(e, r, unit) === x} onclick={() => desk.rate(r, x, unit, bpm)}
+                >{RATING_WORDS[x]}</button
+              >
+            {/each}
+          </div>
+        </section>
+      {/each}
+      {#if cue?.fault}
+        <p class="cue">
+          <span class="quiet">{cue.unit ? `${cue.unit.first}: ` : ''}{cue.fault}</span> <b>{cue.cure}</b>
+        </p>
+      {/if}
+      {#if where?.visit?.kind === 'warm-up' || cares.some((c) => c !== 'turns' && c !== 'elbows')}
+        <p class="care quiet">
+          {cares.map((c) => CARE_WORDS[c]).join(' ')}
+          {where?.visit?.kind === 'warm-up' ? CARE_ALWAYS : ''}
+        </p>
+      {/if}
+    </main>
+
+    {#if sheet === 'rest'}
+      <section class="sheet" aria-label="What comes">
+        <ol>
+          {#each where?.rest ?? [] as r (r.block.key)}
+            <li>
+              <button onclick={() => ((sheet = ''), desk.go(r.block))}
+                ><b>{BLOCK_WORDS[r.block.kind]}</b>
+                <span class="num"
+                  >{halfMinutesText(r.minutes)}{r.minutes === r.block.minutes
+                    ? ''
+                    : r.minutes > r.block.minutes
+                      ? ' (more)'
+                      : ' (less)'}</span
+                ></button
+              >
+            </li>
+          {/each}
+        </ol>
+        {#if where?.leave?.cuts.some((c) => c.whole)}<p class="quiet">
+            Left out: {where.leave.cuts
+              .filter((c) => c.whole)
+              .map((c) => BLOCK_WORDS[plan?.blocks.find((b) => b.key === c.key)?.kind ?? 'free'])
+              .join(', ')}.
+          </p>{/if}
+        <button class="end" onclick={finish}>End the class</button>
+      </section>
+    {:else if sheet === 'people'}
+      <section class="sheet" aria-label="Who is there">
+        {#if group && group.people.length > 0}
+          <div class="people">
+            {#each group.people as p (p.key)}
+              <button
+                aria-pressed={e.people?.includes(p.key) ?? false}
+                onclick={() => group && desk.here(p.key, group)}>{p.name}</button
+              >
+            {/each}
+          </div>
+        {:else}
+          {#each ['leader', 'follower', 'both'] as const as d (d)}
+            <p class="count">
+              <button aria-label="One fewer" onclick={() => desk.count(d, -1)}>−</button>
+              <b class="num">{e.there[d]}</b>
+              <button aria-label="One more" onclick={() => desk.count(d, 1)}>+</button>
+              {d === 'both' ? 'of both roles' : `${d}s`}
+            </p>
+          {/each}
+        {/if}
+        <p class="quiet">{e.there.leader} leaders, {e.there.follower} followers, {e.there.both} of both.</p>
+      </section>
+    {:else if sheet === 'partners'}
+      <section class="sheet" aria-label="Partners">
+        {#if dancers.length < 2}<p>It takes two. Say who is there.</p>
+        {:else if rotation}
+          <p><b>Round {round + 1} of {rotation.rounds.length}</b></p>
+          <ul class="pairs">
+            {#each rotation.rounds[round]?.pairs ?? [] as p (p.leader)}<li>
+                <b class="leader">{p.leader}</b> → <b class="follower">{p.follower}</b>
+              </li>{/each}
+          </ul>
+          {#if rotation.rounds[round]?.out.length}<p class="quiet">
+              Sitting out: {rotation.rounds[round]?.out.join(', ')}.
+            </p>{/if}
+          <p class="row">
+            <button class="bell" onclick={change}><Bell size={18} /> Change partners</button>
+            <span class="quiet">{more} more {more === 1 ? 'change' : 'changes'} in this block.</span>
+          </p>
+          <p class="quiet">{ROTATION_CARE}</p>
+        {:else}<p class="quiet">Working it out …</p>{/if}
+      </section>
+    {:else if sheet === 'note'}
+      <section class="sheet" aria-label="Note">
+        <label>a note <textarea rows="2" bind:value={note} maxlength="2000"></textarea></label>
+        <button
+          onclick={() => {
+            desk.note(note);
+            note = '';
+          }}
+          disabled={note.trim() === ''}>Keep the note</button
+        >
+        <label>promised for next time <input bind:value={promise} maxlength="300" /></label>
+        <button
+          onclick={() => {
+            desk.promise(promise, undefined);
+            promise = '';
+          }}
+          disabled={promise.trim() === ''}>Keep the promise</button
+        >
+        <ul>
+          {#each [...e.notes].reverse() as n (n.at)}<li>{n.text}</li>{/each}
+          {#each e.promised as p, i (i)}<li class="quiet">Promised: {p.text}</li>{/each}
+        </ul>
+      </section>
+    {/if}
+
+    <nav aria-label="Class">
+      <button aria-pressed={sheet === 'rest'} onclick={() => (sheet = sheet === 'rest' ? '' : 'rest')}
+        >What comes</button
+      >
+      <button aria-pressed={sheet === 'people'} onclick={() => (sheet = sheet === 'people' ? '' : 'people')}
+        >Who</button
+      >
+      <button
+        aria-pressed={sheet === 'partners'}
+        onclick={() => (sheet = sheet === 'partners' ? '' : 'partners')}>Partners</button
+      >
+      <button aria-pressed={sheet === 'note'} onclick={() => (sheet = sheet === 'note' ? '' : 'note')}
+        >Note</button
+      >
+    </nav>
+    <div class="bar">
+      <button aria-label="Take back" onclick={() => desk.undo()} disabled={!desk.canUndo}>↶</button>
+      {#if desk.next}
+        {@const next = desk.next}
+        <button class="next" onclick={() => desk.go(next)}
+          >Next: {BLOCK_WORDS[next.kind]}
+          <span class="num">{halfMinutesText(where?.rest[0]?.minutes ?? next.minutes)}</span></button
+        >
+      {:else}
+        <button class="next" onclick={finish}>End the class</button>
+      {/if}
+    </div>
+  {/if}
+  <button class="leave plain" onclick={() => goto(e.class ? `/classes/${e.class}` : '/log')}
+    >Leave; it goes on</button
+  >
+</div>
+
+<style>
+  .run {
+    max-width: 620px;
+    margin: 0 auto;
+    padding: 8px 14px 14px;
+    min-height: calc(100dvh - 46px);
+    display: grid;
+    grid-template-rows: auto auto 1fr auto auto auto;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+    align-content: start;
+  }
+  header {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+  }
+  h1 {
+    font-size: 19px;
+    flex: 1;
+  }
+  main {
+    display: grid;
+    gap: 8px;
+    align-content: start;
+    grid-row: 3;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  h2 {
+    font-size: 30px;
+  }
+  .left {
+    font: 800 84px/0.9 var(--display);
+    letter-spacing: -0.02em;
+  }
+  .late .left {
+    color: var(--wrong);
+  }
+  .behind {
+    font-weight: 620;
+  }
+  .says {
+    font-size: 18px;
+    border-left: 5px solid var(--maple-line);
+    padding-left: 10px;
+  }
+  section {
+    display: grid;
+    gap: 6px;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .what {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 8px;
+    font-size: 18px;
+  }
+  .units,
+  .rate,
+  .people {
+    display: flex;
+    gap: 6px;
+    flex-wrap: wrap;
+  }
+  .rate button {
+    flex: 1;
+    min-height: 48px;
+    justify-content: center;
+    font-size: 16px;
+  }
+  .units button {
+    min-height: 40px;
+    min-width: 44px;
+    justify-content: center;
+  }
+  .cue {
+    font-size: 16px;
+  }
+  .care {
+    font-size: 13.5px;
+  }
+  .sheet {
+    grid-row: 4;
+    border-top: 3px solid var(--ink);
+    padding-top: 10px;
+  }
+  .sheet ol,
+  .sheet ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: grid;
+    gap: 4px;
+  }
+  .sheet ol button {
+    width: 100%;
+    min-height: 44px;
+    justify-content: space-between;
+  }
+  .people button {
+    min-height: 44px;
+  }
+  .pairs {
+    grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
+  }
+  .leader {
+    color: var(--leader);
+  }
+  .follower {
+    color: var(--follower);
+  }
+  .count {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+  }
+  .count b {
+    font: 780 24px var(--display);
+    min-width: 34px;
+    text-align: center;
+  }
+  .count button,
+  .bell {
+    min-width: 48px;
+    min-height: 48px;
+    justify-content: center;
+    font-size: 18px;
+  }
+  label {
+    display: grid;
+    gap: 2px;
+    font-size: 14px;
+    color: var(--quiet);
+  }
+  textarea,
+  label input {
+    width: 100%;
+    color: var(--ink);
+    font-size: 16px;
+  }
+  .row {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    flex-wrap: wrap;
+  }
+  nav {
+    grid-row: 5;
+    display: grid;
+    grid-template-columns: repeat(4, 1fr);
+    gap: 6px;
+  }
+  nav button {
+    min-height: 44px;
+    justify-content: center;
+    padding: 4px;
+    font-size: 14px;
+  }
+  .bar {
+    grid-row: 6;
+    display: flex;
+    gap: 8px;
+    position: sticky;
+    bottom: 0;
+    background: var(--paper);
+    padding: 6px 0;
+  }
+  .bar > button:first-child {
+    min-width: 56px;
+    min-height: 56px;
+    font-size: 22px;
+    justify-content: center;
+  }
+  .next {
+    flex: 1;
+    min-height: 56px;
+    font-size: 18px;
+    font-weight: 650;
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+    justify-content: space-between;
+    padding: 6px 16px;
+  }
+  .leave {
+    justify-self: center;
+    color: var(--quiet);
+    font-size: 14px;
+  }
+  @media (max-width: 480px) {
+    .run {
+      min-height: calc(100dvh - 46px);
+    }
+  }
+</style>
