@@ -6,14 +6,13 @@ const couples = (n: number): string => `${n} ${n === 1 ? 'couple' : 'couples'}`;
 /** How many fit, and what is proved. */
 export function arrangementText(a: Arrangement, wanted: number): string {
   const fit = a.couples.length;
-  if (a.over === 0)
-    return `${wanted === fit ? `All ${couples(fit)} have room` : `${couples(fit)} have room`}.`;
   const proved =
     a.atMost === undefined
       ? ''
-      : a.atMost === fit
+      : a.atMost === a.fits
         ? ' No arrangement of this kind holds more.'
         : ` It may be up to ${a.atMost}; nothing better was found.`;
+  if (a.over === 0) return `All ${couples(wanted)} have room; up to ${a.fits} would fit.${proved}`;
   return `${couples(fit)} fit, ${a.over} too many: dance in two groups, or something that takes less room.${proved}`;
 }
 
@@ -31,9 +30,7 @@ export function standText(a: Arrangement, room: Room): string {
     a.lanes === undefined
       ? ''
       : `Lanes point ${a.lanes === 'across' ? 'along the front wall, both roles seen from the side' : 'away from the front wall'}${
-          a.otherWay === undefined || a.otherWay === a.couples.length
-            ? ''
-            : `; the other way ${a.otherWay} would fit`
+          a.otherWay === undefined || a.otherWay === a.fits ? '' : `; the other way ${a.otherWay} would fit`
         }. `;
   const s = a.stand;
   if (!s) return `${lanes}No place is left to teach from.`;

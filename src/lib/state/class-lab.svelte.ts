@@ -3,11 +3,12 @@ import { loadAll, loadDocs, rowsOf, sorted, type Database } from '$lib/storage';
 import { ClassFinder, type ClassAnswer, type ClassQuestion, type Stock } from '$lib/workers/class-finder';
 import { app } from './app.svelte';
 
+const classWorker = (): Worker =>
+  new Worker(new URL('../workers/class.worker.ts', import.meta.url), { type: 'module' });
+
 /** Asks what classes come to, from the person’s own store. One question at a time; the latest wins. */
 export class ClassLab {
-  readonly #finder = new ClassFinder(
-    () => new Worker(new URL('../workers/class.worker.ts', import.meta.url), { type: 'module' }),
-  );
+  readonly #finder = new ClassFinder(classWorker);
   stock: Stock | undefined = $state.raw();
   busy = $state(false);
 

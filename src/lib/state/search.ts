@@ -3,7 +3,7 @@ import { localAt, weekDay } from '$lib/core/calendar';
 import type { ClassPlan, Entry, Group } from '$lib/core/classes';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
-import { BLOCK_WORDS, DAY_WORDS, RATING_WORDS } from '$lib/messages';
+import { BLOCK_WORDS, DAY_WORDS, RATING_WORDS, whenText } from '$lib/messages';
 
 /** Something that can be found by any word that belongs to it. */
 export interface Findable {
@@ -12,11 +12,13 @@ export interface Findable {
   readonly name: string;
   readonly href: string;
   readonly text: string;
+  /** What tells it from others of its name. */
+  readonly says: string;
 }
 
 /** Words that say nothing by themselves. */
 const STOP = new Set(
-  'the a an one that this with on of in and or to for we they it was were is where which what when'.split(
+  'the a an one that this with on of in and or to for we they it was were is where which what when group class figure thing'.split(
     ' ',
   ),
 );
@@ -61,6 +63,7 @@ export function findables(all: {
       kind: 'figure',
       name: f.name,
       href: `/figures/${f.id}`,
+      says: f.family,
       text: [f.lines, f.notes, f.family, f.dance, heard(f.id)].join(' '),
     })),
     ...all.combinations.map((c): Findable => ({
@@ -68,6 +71,7 @@ export function findables(all: {
       kind: 'combination',
       name: c.name,
       href: `/combinations/${c.id}`,
+      says: `${c.parts.length} figures`,
       text: [c.notes, ...c.parts.map((p) => names.get(p.figure) ?? ''), heard(c.id)].join(' '),
     })),
     ...all.plans.map((p): Findable => ({
@@ -75,6 +79,7 @@ export function findables(all: {
       kind: 'class',
       name: p.name,
       href: `/classes/${p.id}`,
+      says: p.at ? `planned for ${whenText(p.at)}` : 'no date yet',
       text: [
         p.notes,
         groups.get(p.group ?? '') ?? '',
@@ -87,6 +92,7 @@ export function findables(all: {
       kind: 'entry',
       name: e.name,
       href: `/log/${e.id}`,
+      says: `${whenText(localAt(e.at, zone))}: ${e.taught.map((t) => names.get(t.what.id) ?? '').join(', ')}`,
       text: [
         groups.get(e.group ?? '') ?? '',
         dayOf(e.at, zone),
@@ -103,7 +109,7 @@ const dayOf = (at: number, zone: string): string => DAY_WORDS[weekDay(localAt(at
 export function searchOf(list: readonly Findable[]): MiniSearch<Findable> {
   const index = new MiniSearch<Findable>({
     fields: ['name', 'text'],
-    storeFields: ['kind', 'name', 'href'],
+    storeFields: ['kind', 'name', 'href', 'says'],
     tokenize: (text) =>
       text
         .toLowerCase()
@@ -120,13 +126,17 @@ export function searchOf(list: readonly Findable[]): MiniSearch<Findable> {
   return index;
 }
 
-/** The best found; what has every word comes before what has some. */
-export function searchIn(index: MiniSearch<Findable>, words: string, most = 12): Findable[] {
+/** The best found: what has every word; only where there is nothing such, what has some. */
+export function searchIn(index: MiniSearch<Findable>, words: string, most = 10): Findable[] {
   if (words.trim() === '') return [];
   const every = index.search(words, { combineWith: 'AND' });
-  const some = index.search(words);
-  const seen = new Set(every.map((r) => String(r.id)));
-  return [...every, ...some.filter((r) => !seen.has(String(r.id)))]
-    .slice(0, most)
-    .map((r) => ({ id: String(r.id), kind: r.kind, name: r.name, href: r.href, text: '' }));
+  const found = every.length > 0 ? every : index.search(words);
+  return found.slice(0, most).map((r) => ({
+    id: String(r.id),
+    kind: r.kind,
+    name: r.name,
+    href: r.href,
+    says: r.says,
+    text: '',
+  }));
 }

@@ -91,14 +91,18 @@ export function running(plan: ClassPlan, e: Entry, now: number): Running {
 
 function restOf(coming: readonly Block[], behind: number, leave: LeaveOut | undefined): Running['rest'] {
   if (leave) return afterCuts(coming, leave.cuts).map((block) => ({ block, minutes: block.minutes }));
-  const spare = Math.floor(2 * Math.max(0, -behind)) / 2;
-  const longest = coming
-    .filter((b) => BLOCKS[b.kind].dances)
-    .reduce<Block | undefined>(
-      (a, b) => (a && BLOCKS[a.kind].worth >= BLOCKS[b.kind].worth ? a : b),
-      undefined,
-    );
-  return coming.map((block) => ({ block, minutes: block.minutes + (block === longest ? spare : 0) }));
+  const spare = Math.floor(2 * Math.max(0, -behind));
+  const growing = coming.filter((b) => BLOCKS[b.kind].dances);
+  const all = growing.reduce((sum, b) => sum + b.minutes, 0);
+  let given = 0;
+  let share = 0;
+  return coming.map((block) => {
+    if (!growing.includes(block)) return { block, minutes: block.minutes };
+    share += (spare * block.minutes) / all;
+    const more = Math.round(share) - given;
+    given += more;
+    return { block, minutes: block.minutes + more / 2 };
+  });
 }
 
 /** What a block that runs dances: what it says, or what the class aims at. */

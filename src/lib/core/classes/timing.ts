@@ -17,8 +17,10 @@ export interface TimedBlock {
   readonly to: number;
   readonly what: DanceRef | undefined;
   readonly bpm: Bpm | undefined;
-  /** Once, without the count-in. */
+  /** A round, without the count-in. */
   readonly seconds: Seconds;
+  /** How often in a row a round is: something short is danced several times. */
+  readonly inRow: number;
   readonly rounds: number;
   /** Rounds at each tempo, where it goes up in steps. */
   readonly steps: readonly { readonly bpm: Bpm; readonly rounds: number }[];
@@ -44,6 +46,12 @@ export function goalOf(c: ClassPlan, lengths: Lengths): Bpm | undefined {
         : { type: 'figure', id: c.aim.figures[0] };
   return aim && lengths.tempo(aim);
 }
+
+/** A round is about a phrase: what is shorter goes round until then. Our choice: four eights. */
+const PHRASE: Beats = 32;
+/** @example timesInRow(6) // 5 */
+export const timesInRow = (beats: Beats): number =>
+  beats <= 0 ? 1 : Math.max(1, Math.round(PHRASE / beats));
 
 /** At what tempo a block is danced: as said, else a share of the tempo aimed at. */
 export function blockTempo(c: ClassPlan, b: Block, lengths: Lengths): Bpm | undefined {
@@ -80,9 +88,11 @@ function timed(
 ): Omit<TimedBlock, 'from' | 'to'> {
   const what = BLOCKS[block.kind].dances || block.what ? blockRef(c, block) : undefined;
   const bpm = blockTempo(c, block, lengths);
-  const beats = what ? lengths.beats(what) : 0;
+  const once = what ? lengths.beats(what) : 0;
+  const inRow = timesInRow(once);
+  const beats = once * inRow;
   if (!what || bpm === undefined || beats === 0)
-    return { block, what, bpm, seconds: 0, rounds: 0, steps: [], tooShort: false };
+    return { block, what, bpm, seconds: 0, inRow: 1, rounds: 0, steps: [], tooShort: false };
   const own: Around = { ...around, explain: 60 * (block.explain ?? 0), changes: block.changes ?? 0 };
   const rounds = roundsIn(60 * block.minutes, beats, bpm, own);
   const steps = block.kind === 'tempo' ? climbing(c, block, beats, lengths, own) : [];
@@ -91,6 +101,7 @@ function timed(
     what,
     bpm,
     seconds: roundSeconds(beats, bpm),
+    inRow,
     rounds: steps.length > 0 ? steps.reduce((n, s) => n + s.rounds, 0) : rounds,
     steps,
     tooShort: rounds === 0,

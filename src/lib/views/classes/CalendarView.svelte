@@ -8,11 +8,13 @@
   let {
     items,
     view,
+    span,
     shown,
     open,
   }: {
     items: readonly CalendarItem[];
     view: 'month' | 'week';
+    span: { readonly from: number; readonly to: number };
     /** Called with the first and last instant that is shown. */
     shown: (from: number, to: number) => unknown;
     open: (item: CalendarItem) => unknown;
@@ -41,7 +43,9 @@
       end: new Date(i.to),
       classNames: [`state-${i.state}`],
     })),
-    datesSet: ({ start, end }: { start: Date; end: Date }) => shown(start.getTime(), end.getTime()),
+    datesSet: ({ start, end }: { start: Date; end: Date }) => {
+      if (start.getTime() !== span.from || end.getTime() !== span.to) shown(start.getTime(), end.getTime());
+    },
     eventClick: ({ event }: { event: { id: string | number } }) => {
       const item = items.find((i) => i.id === event.id);
       if (item?.href) void goto(item.href);
@@ -53,7 +57,7 @@
 <div class="calendar"><Calendar plugins={[DayGrid, TimeGrid]} {options} /></div>
 
 <style>
-  .calendar {
+  .calendar :global(.ec) {
     --ec-border-color: var(--line);
     --ec-bg-color: var(--paper);
     --ec-text-color: var(--ink);

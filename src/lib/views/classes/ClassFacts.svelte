@@ -116,7 +116,7 @@
   .aim {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 12px;
+    gap: 6px 9px;
     align-items: end;
   }
   .aim {
@@ -142,10 +142,16 @@
     font-size: 15px;
   }
   input[type='number'] {
-    width: 76px;
+    width: 64px;
   }
-  select {
-    max-width: 190px;
+  .facts select {
+    width: 132px;
+  }
+  .aim select {
+    width: 150px;
+  }
+  .facts input[type='datetime-local'] {
+    width: 206px;
   }
   .word {
     font: 700 16px var(--display);

@@ -86,7 +86,7 @@
     const quick = hourOf(c, {
       beats: (r) => {
         const b = known.get(r.id);
-        return b && b.bpm !== undefined ? Math.round((b.seconds * b.bpm) / 60) : 0;
+        return b && b.bpm !== undefined ? Math.round((b.seconds * b.bpm) / 60 / b.inRow) : 0;
       },
       tempo: () => report?.hour.goal ?? 110,
     });

@@ -19,7 +19,7 @@
         ? 'no time for it once'
         : b.steps.length > 1
           ? b.steps.map((s) => `${s.rounds} at ${s.bpm}`).join(', ')
-          : `${b.rounds} × ${clockText(b.seconds)} at ${b.bpm}`
+          : `${b.rounds}${b.inRow > 1 ? ` × ${b.inRow}` : ''}, ${clockText(b.seconds)} each, at ${b.bpm}`
       : '';
   const nameOf = (b: TimedBlock) => (b.what ? (names[b.what.id] ?? 'not in the repertoire') : '');
 

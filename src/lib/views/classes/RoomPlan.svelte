@@ -114,7 +114,6 @@
     </g>
   {/each}
   {#each room.things as t (t.key)}
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <g
       class="thing"
       role="button"

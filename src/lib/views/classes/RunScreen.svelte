@@ -1,6 +1,5 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { goto } from '$app/navigation';
   import Bell from '@lucide/svelte/icons/bell';
   import {
     FAULTS,
@@ -163,6 +162,7 @@
 <div class="run" class:late={(where?.left ?? 0) < 0 && !ended}>
   <header>
     <h1>{e.name}</h1>
+    <a class="leave" href={e.class ? `/classes/${e.class}` : '/log'}>Leave; it goes on</a>
     <span class="num quiet" aria-label="Left of the class"
       >{ended ? 'over' : `${Math.max(0, Math.ceil(where?.leftInAll ?? e.minutes))} min left`}</span
     >
@@ -195,6 +195,24 @@
           ? ': what comes is shortened below'
           : ''}
       </p>
+      {#if plan}
+        <ol class="strip" aria-label="The hour">
+          {#each plan.blocks as b (b.key)}
+            {@const at = e.visits.findIndex((v) => v.block === b.key)}
+            <li
+              class:done={at >= 0 && b.key !== where?.visit?.block}
+              class:now={b.key === where?.visit?.block}
+              class:gone={at < 0 && where?.rest.every((r) => r.block.key !== b.key)}
+              style:flex={b.minutes}
+              aria-label="{BLOCK_WORDS[b.kind]}{b.key === where?.visit?.block
+                ? ', now'
+                : at >= 0
+                  ? ', done'
+                  : ''}"
+            ></li>
+          {/each}
+        </ol>
+      {/if}
       {#if where?.block?.says}<p class="says">{where.block.says}</p>{/if}
       {#each what as r (r.id)}
         <section aria-label={nameOf(r)}>
@@ -235,6 +253,11 @@
       {/if}
     </main>
 
+    {#if sheet === '' && desk.next}
+      <p class="then quiet">
+        Then {BLOCK_WORDS[desk.next.kind].toLowerCase()}{desk.next.says ? `: ${desk.next.says}` : '.'}
+      </p>
+    {/if}
     {#if sheet === 'rest'}
       <section class="sheet" aria-label="What comes">
         <ol>
@@ -357,9 +380,6 @@
       {/if}
     </div>
   {/if}
-  <button class="leave plain" onclick={() => goto(e.class ? `/classes/${e.class}` : '/log')}
-    >Leave; it goes on</button
-  >
 </div>
 
 <style>
@@ -403,6 +423,26 @@
   .behind {
     font-weight: 620;
   }
+  .strip {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    display: flex;
+    gap: 2px;
+    height: 12px;
+  }
+  .strip li {
+    background: var(--maple);
+  }
+  .strip .done {
+    background: var(--maple-line);
+  }
+  .strip .now {
+    background: var(--ink);
+  }
+  .strip .gone {
+    background: repeating-linear-gradient(90deg, var(--line) 0 2px, transparent 2px 6px);
+  }
   .says {
     font-size: 18px;
     border-left: 5px solid var(--maple-line);
@@ -443,6 +483,9 @@
   }
   .care {
     font-size: 13.5px;
+  }
+  .then {
+    grid-row: 4;
   }
   .sheet {
     grid-row: 4;
@@ -548,7 +591,6 @@
     padding: 6px 16px;
   }
   .leave {
-    justify-self: center;
     color: var(--quiet);
     font-size: 14px;
   }

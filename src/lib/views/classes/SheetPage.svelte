@@ -20,7 +20,9 @@
     {:else}
       <table aria-label={b.label}>
         <colgroup
-          >{#each b.widths as w, k (k)}<col style:width="{w}fr" />{/each}</colgroup
+          >{#each b.widths as w, k (k)}<col
+              style:width="{(100 * w) / b.widths.reduce((x, y) => x + y, 0)}%"
+            />{/each}</colgroup
         >
         <thead
           ><tr

@@ -186,7 +186,7 @@ function hourBlocks(p: RecapParts): SheetBlock[] {
         `${b.from}'`,
         `${BLOCK_WORDS[b.block.kind]}, ${halfMinutesText(b.block.minutes)}`,
         b.what
-          ? `${material.nameOf(b.what) ?? ''}, ${b.rounds} × ${clockText(b.seconds)} at ${b.bpm ?? ''}${b.block.changes ? `, ${b.block.changes} changes of partner` : ''}`
+          ? `${material.nameOf(b.what) ?? ''}, ${b.rounds}${b.inRow > 1 ? ` × ${b.inRow}` : ''} rounds of ${clockText(b.seconds)} at ${b.bpm ?? ''}${b.block.changes ? `, ${b.block.changes} changes of partner` : ''}`
           : '',
         b.block.says,
       ]),

@@ -27,6 +27,7 @@
     | Component<{
         items: readonly CalendarItem[];
         view: 'month' | 'week';
+        span: { readonly from: number; readonly to: number };
         shown: (from: number, to: number) => unknown;
         open: (item: CalendarItem) => unknown;
       }>
@@ -197,11 +198,13 @@
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else if view !== 'list'}
-    {#if Calendar}<Calendar {items} {view} shown={(from, to) => (span = { from, to })} {open} />{:else}<p
-        class="quiet"
-      >
-        Opening …
-      </p>{/if}
+    {#if Calendar}<Calendar
+        {items}
+        {view}
+        {span}
+        shown={(from, to) => (span = { from, to })}
+        {open}
+      />{:else}<p class="quiet">Opening …</p>{/if}
   {:else}
     <ul class="rows" aria-label="Coming">
       {#each coming as i (i.id)}

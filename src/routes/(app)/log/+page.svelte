@@ -145,7 +145,7 @@
     <ul class="rows" aria-label="Found">
       {#each found as f (f.id)}<li>
           <a href={f.href}>{f.name}</a><span class="quiet"
-            >{f.kind === 'entry' ? 'taught' : KIND_WORDS[f.kind].one}</span
+            >{f.kind === 'entry' ? 'taught' : KIND_WORDS[f.kind].one} · {f.says}</span
           >
         </li>{/each}
       {#if found.length === 0}<li class="quiet">Nothing with these words.</li>{/if}
