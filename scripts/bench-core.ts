@@ -111,3 +111,6 @@ export function laneRepertoire(n: number): Figure[] {
 }
 
 export { writeBackup } from '$lib/core/library';
+export { Material, groupKnows, planReport, promisedTo, rotation, suggest } from '$lib/core/classes';
+export { arrange, footprintOf } from '$lib/core/hall';
+export { demoClasses } from '$lib/demo';

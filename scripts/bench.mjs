@@ -675,6 +675,16 @@ async function music() {
   await table.music(chromium, launchOptions, report);
 }
 
+/** Classes in the core, and a long term in the browser. */
+async function classing() {
+  const { classes } = await import('./bench-classes.mjs');
+  classes(await loadCore(), time, report, ms);
+}
+async function terms(page) {
+  const { term } = await import('./bench-classes.mjs');
+  await term(page, base, report, ms, opening);
+}
+
 const wanted = process.argv.slice(2);
 const chosen = (part) => wanted.length === 0 || wanted.includes(part.name);
 
@@ -689,6 +699,7 @@ async function surviving(part, ...args) {
 
 if (chosen(core)) await surviving(core);
 if (chosen(limits)) await surviving(limits);
+if (chosen(classing)) await surviving(classing);
 if (chosen(music)) await surviving(music);
 const server = spawn(process.execPath, ['scripts/serve.mjs'], {
   env: { ...process.env, HOST: '127.0.0.1', PORT, ORIGIN: base },
@@ -697,7 +708,7 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 try {
   await new Promise((r) => setTimeout(r, 1500));
   const browser = await chromium.launch(launchOptions);
-  for (const part of [weight, typing, animation, list, library, songs].filter(chosen)) {
+  for (const part of [weight, typing, animation, list, library, songs, terms].filter(chosen)) {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
       serviceWorkers: 'block',

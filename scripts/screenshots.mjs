@@ -23,20 +23,20 @@ const VIEWS = [
   { name: 'tree', path: '/figures', act: tree },
   { name: 'combinations', path: '/combinations' },
   { name: 'board', path: '/combinations/demo-combination-blues', act: (p) => part(p, 'Push with a turn') },
-  { name: 'board-joint', path: '/combinations/demo-combination-waltz-gap', act: mends },
   { name: 'compose', path: '/combinations/demo-combination-break', act: compose, dark: true },
-  { name: 'call-sheet', path: '/combinations/demo-combination-layers/calls', act: layer },
-  { name: 'songs', path: '/songs' },
   { name: 'song', path: '/songs/demo-song-lamp', act: song },
   {
     name: 'floor',
     path: '/floor/run?combination=demo-combination-blues&music=demo-song-blues&times=2',
     act: floor,
   },
-  { name: 'results', path: '/results', act: (p) => p.waitForTimeout(1500) },
-  { name: 'notation', path: '/notation' },
-  { name: 'data', path: '/data' },
-  { name: 'step-sheet', path: '/figures/demo-six-choices', print: true },
+  { name: 'classes', path: '/classes', act: month },
+  { name: 'class', path: '/classes/demo-class-swing', act: unit },
+  { name: 'run-phone', path: '/classes/demo-class-swing', act: run, phone: true },
+  { name: 'room', path: '/rooms/demo-room-net-loft?class=demo-class-swing', act: couples },
+  { name: 'log', path: '/log', act: look },
+  { name: 'due', path: '/due' },
+  { name: 'recap', path: '/recaps/demo-recap-swing' },
 ];
 async function select(page) {
   await page.getByRole('button', { name: /Follower 3&/ }).focus();
@@ -63,16 +63,35 @@ async function floor(page) {
 async function part(page, name) {
   await page.getByRole('button', { name: new RegExp(`^${name}, `) }).click();
 }
-async function mends(page) {
-  await page.getByText('Closed change, right foot in between').waitFor();
+async function month(page) {
+  await page.getByRole('button', { name: 'month', exact: true }).click();
+  await page.locator('.ec-event').first().waitFor();
+}
+async function unit(page) {
+  await page.getByRole('region', { name: 'Push with a turn' }).getByRole('button', { name: /^3–4/ }).click();
+}
+async function run(page) {
+  await page.getByRole('button', { name: 'Run' }).click();
+  await page.getByRole('heading', { name: 'Arrive' }).waitFor();
+  for (let i = 0; i < 5; i++) {
+    await page.locator('button.next').click();
+    await page.waitForTimeout(250);
+  }
+  await page.getByRole('button', { name: 'good', exact: true }).click();
+}
+async function couples(page) {
+  await page.getByRole('spinbutton', { name: 'couples' }).fill('14');
+  await page.keyboard.press('Tab');
+  await page.waitForTimeout(1200);
+}
+async function look(page) {
+  await page.getByRole('button', { name: 'At a look' }).click();
+  await page.waitForTimeout(1800);
 }
 async function compose(page) {
   await page.locator('[data-part]').first().waitFor();
   await page.keyboard.press('n');
   await page.getByText(/ exist$/).waitFor();
-}
-async function layer(page) {
-  await page.getByRole('button', { name: 'Layer 3' }).click();
 }
 async function tree(page) {
   await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();

@@ -56,3 +56,14 @@ export async function logOf(db: Database, group?: Group['id']): Promise<Entry[]>
     .good.map((r) => r.doc)
     .sort((a, b) => a.at - b.at);
 }
+
+/** Entries that began between two instants, the oldest first: by the index, the cost is what is found. */
+export async function logBetween(db: Database, from: number, to: number): Promise<Entry[]> {
+  const rows = await rowsOf(db, 'entry').where('doc.at').between(from, to, true, true).toArray();
+  return sorted('entry', rows).good.map((r) => r.doc);
+}
+/** The latest entries, the latest first. */
+export async function latestEntries(db: Database, most: number): Promise<Entry[]> {
+  const rows = await rowsOf(db, 'entry').orderBy('doc.at').reverse().limit(most).toArray();
+  return sorted('entry', rows).good.map((r) => r.doc);
+}

@@ -35,7 +35,7 @@ export function sheetPdf(sheet: Sheet, paper: Paper, fonts: PdfFonts, made: Date
     autoFirstPage: false,
     bufferPages: true,
     // No font that is not ours.
-    font: undefined as never,
+    font: null as never,
     info: { Title: sheet.title, Subject: sheet.subtitle, Creator: 'Brisk Partner', CreationDate: made },
   });
   const chunks: Uint8Array[] = [];

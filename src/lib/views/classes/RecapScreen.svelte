@@ -80,7 +80,7 @@
     try {
       downloadBytes(`${fileName(r.name)}.pdf`, 'application/pdf', await job.done);
     } catch (e) {
-      problem = `There is no PDF: ${e instanceof Error ? e.message : String(e)}.`;
+      problem = `There is no PDF: ${e instanceof Error ? e.message : String(e)}`;
     } finally {
       busy = '';
     }
@@ -92,7 +92,7 @@
     try {
       await savePicture(r, sheet);
     } catch (e) {
-      problem = `There is no picture: ${e instanceof Error ? e.message : String(e)}.`;
+      problem = `There is no picture: ${e instanceof Error ? e.message : String(e)}`;
     } finally {
       busy = '';
     }

@@ -8,7 +8,7 @@
   import { agoText, list, whenText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { calendarItems, classOn, type CalendarItem } from '$lib/state/calendar-items';
-  import { logOf } from '$lib/state/class-lab.svelte';
+  import { latestEntries, logBetween } from '$lib/state/class-lab.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { bring, create, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
@@ -18,7 +18,9 @@
   let series: readonly Series[] = $state.raw([]);
   let plans: readonly ClassPlan[] = $state.raw([]);
   let groups: readonly Group[] = $state.raw([]);
+  /** What was held in the days that are shown, and last. */
   let log: readonly Entry[] = $state.raw([]);
+  let past: readonly Entry[] = $state.raw([]);
   let ready = $state(false);
   let problem = $state('');
   let said = $state('');
@@ -44,7 +46,8 @@
         loadDocs(db, 'class').then((r) => r.map((x) => x.doc)),
         loadDocs(db, 'group').then((r) => r.map((x) => x.doc)),
       ]);
-      log = await logOf(db);
+      past = await latestEntries(db, 6);
+      log = await logBetween(db, span.from - DAY, span.to + DAY);
       ready = true;
     } catch (e) {
       problem = closedStore(e);
@@ -55,7 +58,6 @@
   const coming = $derived(
     calendarItems(series, plans, log, now - DAY / 4, now + 15 * DAY).filter((i) => i.state !== 'held'),
   );
-  const past = $derived([...log].reverse().slice(0, 6));
   const undated = $derived(plans.filter((p) => p.at === undefined));
   const nameOf = (id: string | undefined) => groups.find((g) => g.id === id)?.name;
   const here = hereZone();
@@ -63,6 +65,11 @@
   async function show(which: typeof view) {
     view = which;
     if (which !== 'list') Calendar ??= (await import('$lib/views/classes/CalendarView.svelte')).default;
+  }
+  async function shown(from: number, to: number) {
+    span = { from, to };
+    const found = await logBetween(await app.db(), from - DAY, to + DAY);
+    if (span.from === from && span.to === to) log = found;
   }
   async function addClass() {
     const c = newClass(nanoid(12), 'New class', here);
@@ -189,7 +196,7 @@
   {/snippet}
   {#if said}<p role="status">{said}</p>{/if}
   {#if !ready}<p class="quiet">Opening …</p>
-  {:else if series.length + plans.length + log.length === 0}
+  {:else if series.length + plans.length + past.length === 0}
     <div class="empty">
       <h2>No classes yet</h2>
       <p>
@@ -198,13 +205,7 @@
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else if view !== 'list'}
-    {#if Calendar}<Calendar
-        {items}
-        {view}
-        {span}
-        shown={(from, to) => (span = { from, to })}
-        {open}
-      />{:else}<p class="quiet">Opening …</p>{/if}
+    {#if Calendar}<Calendar {items} {view} {span} {shown} {open} />{:else}<p class="quiet">Opening …</p>{/if}
   {:else}
     <ul class="rows" aria-label="Coming">
       {#each coming as i (i.id)}

@@ -6,11 +6,11 @@
   import type { Entry, Group } from '$lib/core/classes';
   import { KIND_WORDS, RATING_WORDS, agoText, list, whenText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab, latestEntries, logOf } from '$lib/state/class-lab.svelte';
   import { covered, persistent, tempi } from '$lib/state/log-charts';
   import { closedStore } from '$lib/state/opening.svelte';
   import { findables, searchIn, searchOf, type Findable } from '$lib/state/search';
-  import { loadDocs } from '$lib/storage';
+  import { loadDocs, rowsOf } from '$lib/storage';
   import type { Stock } from '$lib/workers/class-finder';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import { download } from '$lib/views/desk/export';
@@ -26,23 +26,33 @@
   let group = $state('');
   let words = $state('');
   let showCharts = $state(false);
-  let most = $state(60);
+  const FIRST = 60;
+  let most = $state(FIRST);
+  let total = $state(0);
   const now = Date.now();
   const zone = hereZone();
 
+  /** The latest at once; all of it, with what is needed to look and to find, when it is asked for. */
   async function load() {
     try {
       const db = await app.db();
       groups = (await loadDocs(db, 'group')).map((r) => r.doc);
-      log = (await logOf(db)).reverse();
+      log = await latestEntries(db, FIRST);
+      total = await rowsOf(db, 'entry').count();
       stock = await lab.load(db);
-      const plans = (await loadDocs(db, 'class')).map((r) => r.doc);
-      index = searchOf(
-        findables({ figures: stock.figures, combinations: stock.combinations, plans, log, groups, zone }),
-      );
     } catch (e) {
       problem = closedStore(e);
     }
+  }
+  let reading: Promise<void> | undefined;
+  const all = () => (reading ??= readAll());
+  async function readAll() {
+    const db = await app.db();
+    log = (await logOf(db)).reverse();
+    stock ??= await lab.load(db);
+    const plans = (await loadDocs(db, 'class')).map((r) => r.doc);
+    const { figures, combinations } = stock;
+    index = searchOf(findables({ figures, combinations, plans, log, groups, zone }));
   }
   onMount(() => {
     void load();
@@ -125,18 +135,21 @@
   {problem}
 >
   {#snippet tools()}
-    <select bind:value={group} aria-label="Group">
+    <select bind:value={group} onchange={all} aria-label="Group">
       <option value="">every group</option>
       {#each groups as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
     </select>
-    <button aria-pressed={showCharts} onclick={() => (showCharts = !showCharts)} disabled={shown.length === 0}
-      >At a look</button
+    <button
+      aria-pressed={showCharts}
+      onclick={() => void all().then(() => (showCharts = !showCharts))}
+      disabled={shown.length === 0}>At a look</button
     >
-    <button onclick={csv} disabled={shown.length === 0}>Table (CSV)</button>
+    <button onclick={() => void all().then(csv)} disabled={shown.length === 0}>Table (CSV)</button>
   {/snippet}
   <label class="find"
     >find anything <input
       type="search"
+      onfocus={all}
       bind:value={words}
       placeholder="the one with the catch on 6 that they liked"
     /></label
@@ -214,7 +227,10 @@
         </li>
       {/each}
     </ul>
-    {#if shown.length > most}<button onclick={() => (most += 200)}>{shown.length - most} more</button>{/if}
+    {#if Math.max(shown.length, group === '' ? total : 0) > most}<button
+        onclick={() => void all().then(() => (most += 200))}
+        >{Math.max(shown.length, group === '' ? total : 0) - most} more</button
+      >{/if}
   {/if}
 </ListPage>
 
