@@ -83,9 +83,23 @@ export class RunDesk extends DocDesk<Entry> {
       }),
     );
   }
-  note(text: string): void {
+  /** Danced, without a word on how it went; taken back where it was only that. */
+  danced(what: DanceRef): void {
+    const there = this.doc.taught.find(
+      (t) => t.what.type === what.type && t.what.id === what.id && t.unit === undefined,
+    );
+    if (!there) this.#become(rated(this.doc, what, {}));
+    else if (there.rating === undefined)
+      this.#become({ ...this.doc, taught: this.doc.taught.filter((t) => t !== there) });
+  }
+  /** `audio`: the file of a note that was spoken. */
+  note(text: string, audio?: string): void {
     const said = text.trim();
-    if (said) this.#become({ ...this.doc, notes: [...this.doc.notes, { at: Date.now(), text: said }] });
+    if (said)
+      this.#become({
+        ...this.doc,
+        notes: [...this.doc.notes, { at: Date.now(), text: said, ...(audio === undefined ? {} : { audio }) }],
+      });
   }
   promise(text: string, what?: DanceRef): void {
     const said = text.trim();

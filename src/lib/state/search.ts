@@ -3,12 +3,13 @@ import { localAt, weekDay } from '$lib/core/calendar';
 import type { ClassPlan, Entry, Group } from '$lib/core/classes';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
+import { kindOf, type KindId } from '$lib/core/library';
 import { BLOCK_WORDS, DAY_WORDS, RATING_WORDS, whenText } from '$lib/messages';
 
 /** Something that can be found by any word that belongs to it. */
 export interface Findable {
   readonly id: string;
-  readonly kind: 'figure' | 'combination' | 'class' | 'entry';
+  readonly kind: KindId;
   readonly name: string;
   readonly href: string;
   readonly text: string;
@@ -37,6 +38,8 @@ export function findables(all: {
   readonly plans: readonly ClassPlan[];
   readonly log: readonly Entry[];
   readonly groups: readonly Group[];
+  /** Whatever else has a name: songs, practices, rooms, series, cues. */
+  readonly others?: readonly Findable[];
   readonly zone: string;
 }): Findable[] {
   const { zone } = all;
@@ -58,6 +61,7 @@ export function findables(all: {
   const heard = (id: string): string =>
     [...new Set((said.get(id) ?? []).flatMap((s) => s.split(' ')))].join(' ');
   return [
+    ...(all.others ?? []),
     ...all.figures.map((f): Findable => ({
       id: `figure ${f.id}`,
       kind: 'figure',
@@ -140,3 +144,22 @@ export function searchIn(index: MiniSearch<Findable>, words: string, most = 10):
     text: '',
   }));
 }
+
+/** Documents of a kind by their name and notes. */
+export const plainFindables = <K extends KindId>(
+  kind: K,
+  docs: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly notes?: string;
+    readonly cure?: string;
+  }[],
+): Findable[] =>
+  docs.map((d) => ({
+    id: `${kind} ${d.id}`,
+    kind,
+    name: d.name,
+    href: kindOf(kind).path(d.id) ?? kindOf(kind).list,
+    says: d.cure ?? d.notes?.slice(0, 80) ?? '',
+    text: [d.notes ?? '', d.cure ?? ''].join(' '),
+  }));

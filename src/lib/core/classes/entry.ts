@@ -59,7 +59,18 @@ export const entrySchema = z
     promised: z
       .array(z.object({ what: danceRefSchema.optional(), text: z.string().max(300) }).strict())
       .max(60),
-    notes: z.array(z.object({ at: instant, text: z.string().min(1).max(2000) }).strict()).max(400),
+    notes: z
+      .array(
+        z
+          .object({
+            at: instant,
+            text: z.string().min(1).max(2000),
+            /** The file of a spoken note. */
+            audio: ref.optional(),
+          })
+          .strict(),
+      )
+      .max(400),
   })
   .strict();
 

@@ -58,6 +58,11 @@ export class Material {
     return c && wholeOf(planOf(c, this.repertoire), this.heights)?.analysis;
   }
 
+  /** It has been compared with before. */
+  hasRead(id: string): boolean {
+    return this.#signatures.has(id);
+  }
+
   signature(id: string): Signature | undefined {
     const done = this.#signatures.get(id);
     if (done) return done;

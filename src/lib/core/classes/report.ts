@@ -25,7 +25,7 @@ export interface PlanReport {
   readonly care: Care;
   readonly due: readonly Remembered[];
   readonly promised: readonly Promised[];
-  /** Layers of the aim that can be danced side by side, by name; of its figures. */
+  /** Names of everything it speaks of, by id. */
   readonly names: Readonly<Record<string, string>>;
 }
 export interface FigureReport {
@@ -36,6 +36,8 @@ export interface FigureReport {
   readonly difficulty: number;
   readonly ladder: readonly Rung[];
   readonly leadIn: LeadIn | undefined;
+  /** Versions that keep its counts, feet and footprints: who is further, or not so far, dances them beside the others. */
+  readonly beside: readonly string[];
 }
 
 /** Blocks in which figures are worked on by units. */
@@ -61,7 +63,7 @@ export function groupKnows(group: Group | undefined, log: readonly Entry[], mate
 }
 
 /**
- * Computes a plan. `log`: entries of its group; `when`: milliseconds since 1970. O(figures aimed at · known units).
+ * Computes a plan. `log`: entries of its group; `when`: milliseconds since 1970; `brief`: without the figures aimed at. O(figures aimed at · known units).
  * @example planReport(plan, group, log, material, now).hour.over // 4
  */
 export function planReport(
@@ -70,6 +72,7 @@ export function planReport(
   log: readonly Entry[],
   material: Material,
   when: number,
+  brief = false,
 ): PlanReport {
   const lengths = {
     beats: (r: DanceRef) => material.beats(r),
@@ -77,9 +80,9 @@ export function planReport(
   };
   const hour = hourOf(plan, lengths);
   const knows = groupKnows(group, log, material);
-  const known = knownUnits(knows, material);
   const worked = plan.blocks.filter((b) => WORKED.includes(b.kind)).reduce((s, b) => s + b.minutes, 0);
-  const aims = plan.aim.figures.filter((id) => material.figure(id));
+  const aims = brief ? [] : plan.aim.figures.filter((id) => material.figure(id));
+  const known = aims.length > 0 ? knownUnits(knows, material) : [];
   const figures = aims.map((id): FigureReport => {
     const a = material.analysis({ type: 'figure', id });
     const others = known.filter((s) => s.id !== id);
@@ -91,6 +94,7 @@ export function planReport(
       difficulty: difficultyOf(needs),
       ladder: ladderTo(id, material, others, plan.level),
       leadIn: leadIn(id, knows, material, plan.level),
+      beside: sideBySide(id, material),
     };
   });
   const promised = group ? promisedTo(group.id, log) : [];
@@ -139,6 +143,7 @@ function namesFor(
       ...(f.leadIn?.needs.map((n) => n.figure) ?? []),
       ...(f.leadIn?.like ? [f.leadIn.like.likeness.id] : []),
       ...f.ladder.map((r) => r.figure.id),
+      ...f.beside,
     ]),
     ...due.map((d) => d.figure),
     ...promised.map((p) => p.figure),

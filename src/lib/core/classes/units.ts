@@ -1,8 +1,8 @@
-import { ROLES, TICKS_PER_BEAT, type Role, type Ticks } from '../base';
-import { trunkAt, turnRate, type Analysis } from '../analysis';
+import { ROLES, TICKS_PER_BEAT, toBody, type Role, type Ticks } from '../base';
+import { formationAt, trunkAt, turnRate, type Analysis } from '../analysis';
 import { FIELDS, signatureOf, unitDistance, type Signature } from '../likeness';
 import { sayCount } from '../time';
-import { LEVELS, type Level } from '../vocabulary';
+import { LEAD_KINDS, LEVELS, type FormationId, type Level } from '../vocabulary';
 import type { UnitKind } from './cues.data';
 
 /** Why a unit asks for time. */
@@ -23,6 +23,10 @@ export interface UnitNeed {
   readonly kinds: readonly UnitKind[];
   /** Which foot is free as it begins; undefined while both carry weight. */
   readonly free: Readonly<Record<Role, 'L' | 'R' | undefined>>;
+  /** What is led in it, as written, else by its usual name; empty: nothing but the steps. */
+  readonly led: readonly string[];
+  /** Where the partner is as it begins, from the leader; undefined where that has no name. */
+  readonly partner: FormationId | undefined;
 }
 
 /** What each adds to a plain unit. Our choice. */
@@ -84,6 +88,8 @@ export function unitNeeds(a: Analysis, known: KnownUnits, level: Level): UnitNee
       why: why.flatMap(([code, is]) => (is ? [code] : [])),
       kinds: kindsOf(a, u.from, to, facts),
       free: { leader: freeBefore(a, 'leader', index), follower: freeBefore(a, 'follower', index) },
+      led: ledIn(a, u.from, to),
+      partner: partnerAt(a, u.from),
     };
   });
 }
@@ -102,6 +108,24 @@ function nearestUnit(own: Signature, index: number, known: KnownUnits): number {
 
 const freeBefore = (a: Analysis, role: Role, index: number): 'L' | 'R' | undefined =>
   index === 0 ? a.roles[role].startFree : a.roles[role].units[index - 1]?.free;
+
+function ledIn(a: Analysis, from: Ticks, to: Ticks): string[] {
+  const said = a.words.filter((w) => w.track === 'leads' && w.tick >= from && w.tick < to).map((w) => w.text);
+  if (said.length > 0) return said;
+  const kinds = a.arms.leads
+    .filter((l) => l.tick >= from && l.tick < to)
+    .flatMap((l) => l.kinds.map((k) => LEAD_KINDS[k].says));
+  return [...new Set(kinds)];
+}
+
+/** Where the follower stands and faces, seen from the leader. */
+function partnerAt(a: Analysis, tick: Ticks): FormationId | undefined {
+  const [l, f] = [a.roles.leader.path, a.roles.follower.path];
+  const i = Math.max(0, Math.min(l.x.length - 1, tick - l.from));
+  const at = (list: Float64Array): number => list[i] ?? 0;
+  const d = toBody(at(l.facing), at(f.x) - at(l.x), at(f.y) - at(l.y));
+  return formationAt(d.x, d.y, at(f.facing) - at(l.facing));
+}
 
 interface Facts {
   readonly eighths: number;

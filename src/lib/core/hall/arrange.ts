@@ -1,7 +1,7 @@
 import type { Metres, Point } from '../base';
 import type { Footprint } from './footprint';
 import { packed, type Box } from './pack';
-import { inLanes } from './round';
+import { lanesRound } from './round';
 import type { Room, Wall } from './schema';
 import { standFor, type Stand } from './stand';
 
@@ -74,7 +74,7 @@ function clipped(room: Pick<Room, 'width' | 'length'>, b: Box): Box {
 export function arrange(room: Room, f: Footprint, couples: number): Arrangement {
   const blocked = blockedIn(room);
   const all = fitted(room, f, blocked);
-  const taken = nearest(all.boxes, couples, room);
+  const taken = all.rows ? spread(all.rows, couples) : nearest(all.boxes, couples, room);
   const things = room.things.map((t): Box => ({ x: t.x, y: t.y, width: t.width, depth: t.depth }));
   return {
     couples: taken,
@@ -82,7 +82,7 @@ export function arrange(room: Room, f: Footprint, couples: number): Arrangement 
     atMost: all.atMost,
     lanes: all.lanes,
     otherWay: all.otherWay,
-    stand: standFor(room.width, room.length, taken, things, TEACHER),
+    stand: standFor(room.width, room.length, taken, things, all.rows ? 0 : TEACHER),
     over: Math.max(0, couples - all.boxes.length),
     overLimit: room.limit === undefined ? 0 : Math.max(0, 2 * couples + 1 - room.limit),
   };
@@ -90,6 +90,8 @@ export function arrange(room: Room, f: Footprint, couples: number): Arrangement 
 
 interface Fitted {
   readonly boxes: readonly Box[];
+  /** Lanes round the room, the outer first. */
+  readonly rows?: readonly (readonly Box[])[];
   readonly atMost: number | undefined;
   readonly lanes: Arrangement['lanes'];
   readonly otherWay: number | undefined;
@@ -101,8 +103,10 @@ export function fitted(room: Room, f: Footprint, blocked = blockedIn(room)): Fit
   if (f.takes === 'line-of-dance') {
     // Lanes go round the whole room: the teacher stands in the middle or beside them.
     const things = blocked.slice(0, -1);
-    const boxes = inLanes(width, length, things, f.across, HEADWAY).map((p) => squareAt(p, f.across));
-    return { boxes, atMost: undefined, lanes: undefined, otherWay: undefined };
+    const rows = lanesRound(width, length, things, f.across, HEADWAY).map((lane) =>
+      lane.map((p) => squareAt(p, f.across)),
+    );
+    return { boxes: rows.flat(), rows, atMost: undefined, lanes: undefined, otherWay: undefined };
   }
   const across = packed(width, length, blocked, f.along, f.across);
   if (f.takes === 'spot') return { ...across, lanes: undefined, otherWay: undefined };
@@ -127,4 +131,17 @@ function nearest(boxes: readonly Box[], n: number, room: Room): Box[] {
   return [...boxes]
     .sort((a, b) => a.y - b.y || Math.abs(a.x + a.width / 2 - middle) - Math.abs(b.x + b.width / 2 - middle))
     .slice(0, n);
+}
+
+/** Lanes are filled from the outer one, each evenly, so that nobody is caught up with. */
+function spread(rows: readonly (readonly Box[])[], n: number): Box[] {
+  const found: Box[] = [];
+  for (const row of rows) {
+    const here = Math.min(row.length, n - found.length);
+    for (let i = 0; i < here; i++) {
+      const box = row[Math.floor((i * row.length) / here)];
+      if (box) found.push(box);
+    }
+  }
+  return found;
 }

@@ -208,6 +208,16 @@ describe('where the teacher stands', () => {
 });
 
 describe('a room arranged', () => {
+  it('few couples on the line of dance are spread over the outer lane, and the teacher stands within', () => {
+    const f = { takes: 'line-of-dance', along: 1.4, across: 1.4, margin: 0.35 } as const;
+    const room = { ...newRoom('r', 'R'), width: 12, length: 16 };
+    const { couples, stand } = arrange(room, f, 6);
+    expect(couples).toHaveLength(6);
+    const gaps = couples.flatMap((a, i) => couples.slice(i + 1).map((b) => Math.hypot(a.x - b.x, a.y - b.y)));
+    expect(Math.min(...gaps)).toBeGreaterThan(4);
+    expect(stand!.x).toBeGreaterThan(2);
+    expect(stand!.x).toBeLessThan(10);
+  });
   const hall: Room = {
     ...newRoom('r', 'Hall'),
     width: 10,

@@ -6,19 +6,28 @@ import { overlap, type Box } from './pack';
  * each along a lane and `gap` between, none where something stands. The first is put where the fewest are lost.
  * @example inLanes(10, 14, [], 1.6, 1).length // 17
  */
-export function inLanes(
+export const inLanes = (
   width: Metres,
   depth: Metres,
   blocked: readonly Box[],
   size: Metres,
   gap: Metres,
-): Point[] {
-  const found: Point[] = [];
+): Point[] => lanesRound(width, depth, blocked, size, gap).flat();
+
+/** The same lane by lane, the outer first, each in the order in which it is danced. */
+export function lanesRound(
+  width: Metres,
+  depth: Metres,
+  blocked: readonly Box[],
+  size: Metres,
+  gap: Metres,
+): Point[][] {
+  const found: Point[][] = [];
   for (let lane = 0; ; lane++) {
     const inset = size / 2 + lane * (size + gap / 2);
     const [w, d] = [width - 2 * inset, depth - 2 * inset];
     if (w < 0 || d < 0) return found;
-    found.push(...oneLane(inset, w, d, blocked, size, gap));
+    found.push(oneLane(inset, w, d, blocked, size, gap));
     if (w < size || d < size) return found;
   }
 }

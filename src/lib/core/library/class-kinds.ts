@@ -97,6 +97,7 @@ export const entryKind: Kind<'entry'> = plainKind('entry', {
   }),
   nameOf: (e) => e.name,
   named: withName,
+  media: (e) => e.notes.flatMap((n) => (n.audio === undefined ? [] : [n.audio])),
   path: (id) => `/log/${id}`,
   list: '/log',
 });

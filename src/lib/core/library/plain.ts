@@ -46,6 +46,7 @@ export function plainKind<K extends KindId>(
     readonly named: (doc: Docs[K], name: string) => Docs[K];
     readonly path: (id: string) => string | undefined;
     readonly list: string;
+    readonly media?: (doc: Docs[K]) => readonly string[];
   },
 ): Kind<K> {
   const { renaming, table, schema, most, ...rest } = how;

@@ -116,7 +116,7 @@
   .aim {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 9px;
+    gap: 6px 8px;
     align-items: end;
   }
   .aim {
@@ -142,16 +142,16 @@
     font-size: 15px;
   }
   input[type='number'] {
-    width: 64px;
+    width: 58px;
   }
   .facts select {
-    width: 132px;
+    width: 122px;
   }
   .aim select {
     width: 150px;
   }
   .facts input[type='datetime-local'] {
-    width: 206px;
+    width: 196px;
   }
   .word {
     font: 700 16px var(--display);

@@ -20,6 +20,7 @@
   import { makeRecap } from '$lib/state/recaps';
   import { loadDoc } from '$lib/storage';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import SpokenNote from './SpokenNote.svelte';
   import { NO_CHOICES, choicesOf, type Choices } from './choices';
 
   /** One class that was held, to be corrected. */
@@ -189,7 +190,10 @@
       <ul aria-label="Notes">
         {#each e.notes as n, i (n.at + n.text)}
           <li>
-            <span><span class="quiet num">{localAt(n.at, zone).slice(11)}</span> {n.text}</span>
+            <span
+              ><span class="quiet num">{localAt(n.at, zone).slice(11)}</span>
+              {n.text}{#if n.audio}<SpokenNote id={n.audio} />{/if}</span
+            >
             <button
               class="plain"
               aria-label="Take the note out"

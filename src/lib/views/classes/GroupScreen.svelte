@@ -78,6 +78,16 @@
     if (saved.ok) await goto(`/classes/${c.id}`);
     else problem = 'The class could not be stored.';
   }
+  /** What somebody missed, as a practice to take home. */
+  async function give(p: Person) {
+    if (!material) return;
+    const list = missed(p).flatMap((m) => memory?.get(m.figure) ?? []);
+    const id = await practicePlan(await app.db(), { ...g, name: `${p.name}, missed` }, list, material, () =>
+      nanoid(10),
+    );
+    if (id) await goto(`/floor/${id}`);
+    else problem = 'The practice could not be stored.';
+  }
   async function homework() {
     if (!material) return;
     const id = await practicePlan(await app.db(), g, list_, material, () => nanoid(10));
@@ -155,6 +165,11 @@
             <span class="quiet"
               >{gone.length > 0 ? `missed ${list(gone.slice(0, 3).map((m) => name(m.figure)))}` : ''}</span
             >
+            {#if gone.length > 0}<button
+                class="plain"
+                aria-label="A practice of what {p.name} missed"
+                onclick={() => give(p)}>give</button
+              >{:else}<span></span>{/if}
             <button
               class="plain"
               aria-label="Take {p.name} out"
@@ -279,7 +294,7 @@
   }
   .people li {
     display: grid;
-    grid-template-columns: minmax(0, 140px) 96px minmax(0, 1fr) auto;
+    grid-template-columns: minmax(0, 140px) 96px minmax(0, 1fr) 52px auto;
     gap: 8px;
     align-items: center;
     padding: 2px 0;

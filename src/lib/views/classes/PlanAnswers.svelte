@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { LEVELS } from '$lib/core/vocabulary';
+  import { FORMATIONS, LEVELS } from '$lib/core/vocabulary';
   import { FAULTS, type Cue, type FigureReport, type PlanReport, type UnitKind } from '$lib/core/classes';
   import {
     BLOCK_WORDS,
@@ -109,7 +109,10 @@
         <div class="cues">
           <p>
             Free: <b class="leader">leader {footWord(u.free.leader)}</b>,
-            <b class="follower">follower {footWord(u.free.follower)}</b>.
+            <b class="follower">follower {footWord(u.free.follower)}</b>. {u.partner
+              ? `The partner: ${FORMATIONS[u.partner].says}.`
+              : ''}
+            {u.led.length > 0 ? `Led: ${u.led.join(', ')}.` : 'Nothing is led but the steps.'}
           </p>
           <dl>
             {#each cuesFor(f, u.kinds) as c (c.fault)}<div>
@@ -120,6 +123,9 @@
         </div>
       {/each}
     {/if}
+    {#if f.beside.length > 0}<p class="beside">
+        Side by side with it, on the same counts and footprints: {f.beside.map(name).join(', ')}.
+      </p>{/if}
     {#if f.ladder.length > 1}
       <ol class="ladder" aria-label="The way up">
         {#each f.ladder as r, i (i)}
@@ -146,9 +152,10 @@
 
 {#if report.care.cares.length > 0 || report.hour.blocks.length > 0}
   <section class="care" aria-label="Care">
-    {#if report.care.inARow >= 1}<p class="quiet">
-        Most turning without a rest: {report.care.inARow}
-        {report.care.inARow === 1 ? 'turn' : 'turns'}, {report.care.role}.
+    {#if report.care.steps > 0}<p class="quiet">
+        Feet: up to {Math.round(10 * report.care.steps) / 10} weight changes a second.{report.care.inARow >= 1
+          ? ` Heads: most turning without a rest ${report.care.inARow} ${report.care.inARow === 1 ? 'turn' : 'turns'}, ${report.care.role ?? ''}.`
+          : ''}
       </p>{/if}
     {#each report.care.cares as c (c)}<p>{CARE_WORDS[c]}</p>{/each}
     <p class="quiet">{CARE_ALWAYS}</p>
@@ -238,6 +245,9 @@
   }
   .follower {
     color: var(--follower);
+  }
+  .beside {
+    font-size: 14.5px;
   }
   .ladder {
     display: grid;

@@ -31,7 +31,10 @@
   import type { PlainSaver } from '$lib/state/open-plain';
   import { sounding } from '$lib/state/sounding.svelte';
   import { careOf } from '$lib/core/classes/cares';
+  import { Recorder } from '$lib/state/recorder.svelte';
+  import { keepSpoken } from '$lib/state/spoken';
   import { loadDoc } from '$lib/storage';
+  import SpokenNote from './SpokenNote.svelte';
 
   /** A class being held, in one hand: the block, the time, what comes, how it went. */
   let { desk, saver }: { desk: RunDesk; saver: PlainSaver<'entry'> } = $props();
@@ -45,6 +48,26 @@
   let note = $state('');
   let promise = $state('');
   let unit: number | undefined = $state();
+  const recorder = new Recorder();
+  let spokenProblem = $state('');
+  /** Speaks a note in, and ends it; the text is the time it took. */
+  async function speak() {
+    spokenProblem = '';
+    if (!recorder.running) {
+      await recorder.start();
+      spokenProblem = recorder.problem;
+      return;
+    }
+    const seconds = recorder.seconds;
+    const file = await recorder.stop();
+    if (!file) return;
+    try {
+      desk.note(note.trim() || `Spoken, ${clockText(seconds)}`, await keepSpoken(await app.db(), file));
+      note = '';
+    } catch (x) {
+      spokenProblem = `It could not be kept: ${x instanceof Error ? x.message : String(x)}`;
+    }
+  }
   const e = $derived(desk.doc);
   const where = $derived(desk.where);
   const plan = $derived(desk.plan);
@@ -57,6 +80,7 @@
     return () => {
       desk.stop();
       lab.stop();
+      recorder.cancel();
       wake();
     };
   });
@@ -232,6 +256,12 @@
             </div>
           {/if}
           <div class="rate" role="group" aria-label="How {nameOf(r)} went">
+            <button
+              class="done"
+              aria-label="{nameOf(r)} was danced"
+              aria-pressed={e.taught.some((t) => t.what.id === r.id)}
+              onclick={() => desk.danced(r)}>✓</button
+            >
             {#each RATINGS as x (x)}
               <button aria-pressed={ratingOf(e, r, unit) === x} onclick={() => desk.rate(r, x, unit, bpm)}
                 >{RATING_WORDS[x]}</button
@@ -330,13 +360,20 @@
     {:else if sheet === 'note'}
       <section class="sheet" aria-label="Note">
         <label>a note <textarea rows="2" bind:value={note} maxlength="2000"></textarea></label>
-        <button
-          onclick={() => {
-            desk.note(note);
-            note = '';
-          }}
-          disabled={note.trim() === ''}>Keep the note</button
-        >
+        <p class="row">
+          <button
+            onclick={() => {
+              desk.note(note);
+              note = '';
+            }}
+            disabled={note.trim() === ''}>Keep the note</button
+          >
+          <button aria-pressed={recorder.running} onclick={speak}
+            >{recorder.running ? `End, ${clockText(recorder.seconds)}` : 'Speak a note'}</button
+          >
+        </p>
+        {#if spokenProblem}<p role="alert">{spokenProblem}</p>{/if}
+
         <label>promised for next time <input bind:value={promise} maxlength="300" /></label>
         <button
           onclick={() => {
@@ -346,38 +383,42 @@
           disabled={promise.trim() === ''}>Keep the promise</button
         >
         <ul>
-          {#each [...e.notes].reverse() as n (n.at)}<li>{n.text}</li>{/each}
+          {#each [...e.notes].reverse() as n (n.at)}<li>
+              {n.text}{#if n.audio}<SpokenNote id={n.audio} />{/if}
+            </li>{/each}
           {#each e.promised as p, i (i)}<li class="quiet">Promised: {p.text}</li>{/each}
         </ul>
       </section>
     {/if}
 
-    <nav aria-label="Class">
-      <button aria-pressed={sheet === 'rest'} onclick={() => (sheet = sheet === 'rest' ? '' : 'rest')}
-        >What comes</button
-      >
-      <button aria-pressed={sheet === 'people'} onclick={() => (sheet = sheet === 'people' ? '' : 'people')}
-        >Who</button
-      >
-      <button
-        aria-pressed={sheet === 'partners'}
-        onclick={() => (sheet = sheet === 'partners' ? '' : 'partners')}>Partners</button
-      >
-      <button aria-pressed={sheet === 'note'} onclick={() => (sheet = sheet === 'note' ? '' : 'note')}
-        >Note</button
-      >
-    </nav>
-    <div class="bar">
-      <button aria-label="Take back" onclick={() => desk.undo()} disabled={!desk.canUndo}>↶</button>
-      {#if desk.next}
-        {@const next = desk.next}
-        <button class="next" onclick={() => desk.go(next)}
-          >Next: {BLOCK_WORDS[next.kind]}
-          <span class="num">{halfMinutesText(where?.rest[0]?.minutes ?? next.minutes)}</span></button
+    <div class="foot">
+      <nav aria-label="Class">
+        <button aria-pressed={sheet === 'rest'} onclick={() => (sheet = sheet === 'rest' ? '' : 'rest')}
+          >What comes</button
         >
-      {:else}
-        <button class="next" onclick={finish}>End the class</button>
-      {/if}
+        <button aria-pressed={sheet === 'people'} onclick={() => (sheet = sheet === 'people' ? '' : 'people')}
+          >Who</button
+        >
+        <button
+          aria-pressed={sheet === 'partners'}
+          onclick={() => (sheet = sheet === 'partners' ? '' : 'partners')}>Partners</button
+        >
+        <button aria-pressed={sheet === 'note'} onclick={() => (sheet = sheet === 'note' ? '' : 'note')}
+          >Note</button
+        >
+      </nav>
+      <div class="bar">
+        <button aria-label="Take back" onclick={() => desk.undo()} disabled={!desk.canUndo}>↶</button>
+        {#if desk.next}
+          {@const next = desk.next}
+          <button class="next" onclick={() => desk.go(next)}
+            >Next: {BLOCK_WORDS[next.kind]}
+            <span class="num">{halfMinutesText(where?.rest[0]?.minutes ?? next.minutes)}</span></button
+          >
+        {:else}
+          <button class="next" onclick={finish}>End the class</button>
+        {/if}
+      </div>
     </div>
   {/if}
 </div>
@@ -467,6 +508,9 @@
     gap: 6px;
     flex-wrap: wrap;
   }
+  .rate .done {
+    flex: 0 0 48px;
+  }
   .rate button {
     flex: 1;
     min-height: 48px;
@@ -552,8 +596,16 @@
     align-items: center;
     flex-wrap: wrap;
   }
-  nav {
+  .foot {
     grid-row: 5;
+    position: sticky;
+    bottom: 0;
+    background: var(--paper);
+    padding: 6px 0;
+    display: grid;
+    gap: 6px;
+  }
+  nav {
     display: grid;
     grid-template-columns: repeat(4, 1fr);
     gap: 6px;
@@ -565,13 +617,8 @@
     font-size: 14px;
   }
   .bar {
-    grid-row: 6;
     display: flex;
     gap: 8px;
-    position: sticky;
-    bottom: 0;
-    background: var(--paper);
-    padding: 6px 0;
   }
   .bar > button:first-child {
     min-width: 56px;

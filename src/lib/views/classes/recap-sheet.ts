@@ -1,4 +1,4 @@
-import { ROLES, TICKS_PER_BEAT } from '$lib/core/base';
+import { ROLES } from '$lib/core/base';
 import type { Analysis } from '$lib/core/analysis';
 import { localAt } from '$lib/core/calendar';
 import {
@@ -265,6 +265,3 @@ function careBlocks(r: Recap, p: RecapParts): SheetBlock[] {
     { type: 'text', quiet: true, text: CARE_ALWAYS },
   ];
 }
-
-/** Beats of a figure, for captions of it alone. */
-export const beatsOf = (a: Analysis): number => Math.ceil((a.end - a.start) / TICKS_PER_BEAT);

@@ -36,7 +36,7 @@
     | undefined = $state.raw();
   const now = Date.now();
   const DAY = 86_400_000;
-  let span = $state({ from: now - 40 * DAY, to: now + 60 * DAY });
+  let span = $state({ from: now - DAY, to: now + 16 * DAY });
 
   async function load() {
     try {

@@ -22,9 +22,12 @@
   let log: readonly Entry[] = $state.raw([]);
   let material: Material | undefined = $state.raw();
   let problem = $state('');
-  let until = $state(7);
   const now = Date.now();
   const DAY = 86_400_000;
+  let until = $state(7);
+  /** Before a workshop, say: what is due by then. */
+  let day = $state('');
+  const by = $derived(day ? Date.parse(`${day}T23:59:59`) : now + until * DAY);
   async function load() {
     try {
       const db = await app.db();
@@ -51,9 +54,7 @@
       : new Map<string, Map<string, Remembered>>(),
   );
   const due = (g: Group) =>
-    [...(all.get(g.id)?.values() ?? [])]
-      .filter((r) => r.due <= now + until * DAY)
-      .sort((a, b) => a.due - b.due);
+    [...(all.get(g.id)?.values() ?? [])].filter((r) => r.due <= by).sort((a, b) => a.due - b.due);
   const name = (id: string) => material?.figure(id)?.name ?? 'not in the repertoire';
   const dueText = (r: Remembered) =>
     r.due <= now ? `due since ${agoText(r.due, now)}` : `due ${agoText(r.due, now)}`;
@@ -67,6 +68,7 @@
         ><option value={365}>a year</option>
       </select></label
     >
+    <label class="row">or before <input type="date" aria-label="Due before a day" bind:value={day} /></label>
   {/snippet}
   {#if !groups}<p class="quiet">Opening …</p>
   {:else if groups.length === 0}

@@ -9,7 +9,7 @@
   import { ClassLab, latestEntries, logOf } from '$lib/state/class-lab.svelte';
   import { covered, persistent, tempi } from '$lib/state/log-charts';
   import { closedStore } from '$lib/state/opening.svelte';
-  import { findables, searchIn, searchOf, type Findable } from '$lib/state/search';
+  import { findables, plainFindables, searchIn, searchOf, type Findable } from '$lib/state/search';
   import { loadDocs, rowsOf } from '$lib/storage';
   import type { Stock } from '$lib/workers/class-finder';
   import ListPage from '$lib/views/classes/ListPage.svelte';
@@ -52,7 +52,30 @@
     stock ??= await lab.load(db);
     const plans = (await loadDocs(db, 'class')).map((r) => r.doc);
     const { figures, combinations } = stock;
-    index = searchOf(findables({ figures, combinations, plans, log, groups, zone }));
+    const others: Findable[] = [
+      ...plainFindables('group', groups),
+      ...plainFindables(
+        'song',
+        (await loadDocs(db, 'song')).map((r) => r.doc),
+      ),
+      ...plainFindables(
+        'practice',
+        (await loadDocs(db, 'practice')).map((r) => r.doc),
+      ),
+      ...plainFindables(
+        'room',
+        (await loadDocs(db, 'room')).map((r) => r.doc),
+      ),
+      ...plainFindables(
+        'series',
+        (await loadDocs(db, 'series')).map((r) => r.doc),
+      ),
+      ...plainFindables(
+        'cue',
+        (await loadDocs(db, 'cue')).map((r) => r.doc),
+      ),
+    ];
+    index = searchOf(findables({ figures, combinations, plans, log, groups, others, zone }));
   }
   onMount(() => {
     void load();

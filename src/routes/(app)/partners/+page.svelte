@@ -3,7 +3,11 @@
   import { page } from '$app/state';
   import Papa from 'papaparse';
   import { z } from 'zod';
-  import { rotation, type Dancer, type Dances } from '$lib/core/classes';
+  import { onMount } from 'svelte';
+  import type { Dancer, Dances, Rotation } from '$lib/core/classes';
+  import { ClassLab } from '$lib/state/class-lab.svelte';
+  import ClassTabs from '$lib/views/classes/ClassTabs.svelte';
+  import RotationForm from '$lib/views/classes/RotationForm.svelte';
   import { ROTATION_CARE, rotationText, roundsLeftText } from '$lib/messages';
   import { download } from '$lib/views/desk/export';
 
@@ -69,7 +73,19 @@
     }).flat();
   const dancers = $derived([...singles('leader'), ...singles('follower'), ...singles('both'), ...staying()]);
   const twice = $derived(dancers.find((d, i) => dancers.findIndex((x) => x.id === d.id) !== i)?.id);
-  const made = $derived(twice === undefined && rounds > 0 ? rotation(dancers, rounds) : undefined);
+  /** Worked out off the main thread; what is asked next ends what was asked before. */
+  const lab = new ClassLab();
+  onMount(() => () => lab.stop());
+  let found: Rotation | undefined = $state.raw();
+  $effect(() => {
+    if (twice === undefined && rounds > 0)
+      lab.ask({ type: 'rotate', dancers, rounds }, (a) => (found = a.rotation));
+  });
+  const made = $derived(twice === undefined && rounds > 0 ? found : undefined);
+  const FORMS = { table: 'Table', circle: 'Circle', line: 'Two lines' } as const;
+  let form: keyof typeof FORMS = $state('table');
+  let shown = $state(0);
+  const round = $derived(made?.rounds[Math.min(shown, made.rounds.length - 1)]);
 
   function set(g: Group | 'rounds', value: number) {
     if (g === 'rounds') rounds = value;
@@ -108,6 +124,7 @@
 <svelte:head><title>Partners · Brisk Partner</title></svelte:head>
 
 <div class="page">
+  <ClassTabs />
   <div class="head">
     <h1>Partners</h1>
     <span class="tools">
@@ -180,7 +197,28 @@
       >
       <b>{roundsLeftText((minutes || 0) * 60, seconds || 1)}</b>
     </p>
-    <ol class="rounds">
+    <div class="form" role="group" aria-label="Shown as">
+      {#each Object.entries(FORMS) as [f, says] (f)}<button
+          aria-pressed={form === f}
+          onclick={() => (form = f as keyof typeof FORMS)}>{says}</button
+        >{/each}
+      {#if form !== 'table'}
+        <span class="step">
+          <button aria-label="The round before" disabled={shown === 0} onclick={() => shown--}>‹</button>
+          round <b class="num">{Math.min(shown + 1, made.rounds.length)}</b>
+          <button
+            aria-label="The next round"
+            disabled={shown + 1 >= made.rounds.length}
+            onclick={() => shown++}>›</button
+          >
+        </span>
+      {/if}
+    </div>
+    {#if form !== 'table' && round}
+      <RotationForm {round} {form} />
+      {#if round.out.length > 0}<p class="quiet">Sitting out: {round.out.join(', ')}.</p>{/if}
+    {/if}
+    <ol class="rounds" class:aside={form !== 'table'}>
       {#each made.rounds as r, i (i)}
         <li>
           <h2><span class="quiet">round</span> <span class="num">{i + 1}</span></h2>
@@ -284,6 +322,18 @@
     margin: 0;
     padding: 0;
   }
+  .form,
+  .step {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  .step {
+    margin-left: 14px;
+  }
+  .aside {
+    display: none !important;
+  }
   .rounds {
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
@@ -317,6 +367,7 @@
     margin-top: 3px;
   }
   @media print {
+    .form,
     .ask,
     .left,
     .tools,
