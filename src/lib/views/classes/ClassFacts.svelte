@@ -142,16 +142,16 @@
     font-size: 15px;
   }
   input[type='number'] {
-    width: 58px;
+    width: 62px;
   }
   .facts select {
-    width: 122px;
+    width: 116px;
   }
   .aim select {
     width: 150px;
   }
   .facts input[type='datetime-local'] {
-    width: 196px;
+    width: 186px;
   }
   .word {
     font: 700 16px var(--display);
