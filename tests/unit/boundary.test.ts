@@ -98,10 +98,7 @@ describe('the rooms', () => {
       .flatMap((f) =>
         [...readFileSync(f, 'utf8').matchAll(/from '([^'.][^']*)'/g)]
           .map((m) => m[1] ?? '')
-          .filter(
-            (s) =>
-              !ALONE.includes(s),
-          ),
+          .filter((s) => !ALONE.includes(s)),
       );
     expect(outside).toEqual([]);
   });
