@@ -176,15 +176,23 @@ test.describe('on the phone', () => {
       await expect(page.getByRole('status')).toHaveText('');
       await back(); // 4
       await page.getByRole('button', { name: 'Partners' }).click();
-      await expect(page.getByText('Round 1 of')).toBeVisible();
+      await expect(page.getByText('Round 1', { exact: true })).toBeVisible();
       await expect(page.getByRole('region', { name: 'Partners' })).not.toContainText('Lumi');
       await page.getByRole('button', { name: 'Change partners' }).click();
-      await expect(page.getByText('Round 2 of')).toBeVisible();
+      await expect(page.getByText('Round 2', { exact: true })).toBeVisible();
+      await expect(page.getByRole('status')).toHaveText('');
+      const second = await page.getByRole('region', { name: 'Partners' }).getByRole('list').textContent();
+      await back(); // 5
+      await page.getByRole('button', { name: 'Partners' }).click();
+      await expect(page.getByText('Round 2', { exact: true })).toBeVisible();
+      await expect(page.getByRole('region', { name: 'Partners' }).getByRole('list')).toHaveText(
+        second ?? '-',
+      );
       await page.getByRole('button', { name: 'What comes' }).click();
       await page.getByRole('button', { name: 'End the class' }).click();
       await expect(page.getByRole('heading', { name: 'It is over' })).toBeVisible();
       await expect(page.getByRole('status')).toHaveText('');
-      await back(); // 5
+      await back(); // and once more
       await expect(page.getByRole('heading', { name: 'It is over' })).toBeVisible();
       await page.getByRole('link', { name: 'Look it over' }).click();
       await expect(page.getByRole('list', { name: 'Taught' })).toContainText('Right side pass under the arm');

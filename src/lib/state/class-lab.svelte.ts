@@ -1,5 +1,6 @@
 import type { Group, Entry } from '$lib/core/classes';
 import { loadAll, loadDocs, rowsOf, sorted, type Database } from '$lib/storage';
+import { materialOf } from '$lib/workers/class-answerer';
 import { ClassFinder, type ClassAnswer, type ClassQuestion, type Stock } from '$lib/workers/class-finder';
 import { app } from './app.svelte';
 
@@ -67,3 +68,5 @@ export async function latestEntries(db: Database, most: number): Promise<Entry[]
   const rows = await rowsOf(db, 'entry').orderBy('doc.at').reverse().limit(most).toArray();
   return sorted('entry', rows).good.map((r) => r.doc);
 }
+
+export { materialOf };

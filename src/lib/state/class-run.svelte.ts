@@ -10,6 +10,7 @@ import {
   type Entry,
   type Group,
   type Rating,
+  type Round,
 } from '$lib/core/classes';
 import { create, rowsOf, sorted, type Database } from '$lib/storage';
 import { DocDesk } from './doc-desk.svelte';
@@ -72,7 +73,11 @@ export class RunDesk extends DocDesk<Entry> {
     this.#become(goTo(this.doc, block, Date.now()));
   }
   end(): void {
-    this.#become(over(this.doc, Date.now()));
+    this.#become({ ...over(this.doc, Date.now()), partners: undefined });
+  }
+  /** A round of partners has been danced. */
+  turned(round: Round): void {
+    this.#become({ ...this.doc, partners: [...(this.doc.partners ?? []), round] });
   }
   rate(what: DanceRef, rating: Rating, unit?: number, bpm?: number): void {
     this.#become(

@@ -1,5 +1,8 @@
 import { begin, record, redo, undo, type History } from './history';
 
+/** What changes of a document; a field given as undefined is left out. */
+export type Patch<T> = { readonly [F in keyof T]?: T[F] | undefined };
+
 /** One document being worked on, with its history. What changes it is handed on to be saved. */
 export class DocDesk<T extends object> {
   #history: History<T> = $state.raw() as History<T>;
@@ -14,7 +17,7 @@ export class DocDesk<T extends object> {
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
 
   /** Changes some of it. Edits of the same `group` in quick succession are undone together. */
-  edit(patch: Partial<T>, group?: string): void {
+  edit(patch: Patch<T>, group?: string): void {
     this.#become(record(this.#history, withPatch(this.doc, patch), group, Date.now()));
   }
   /** Another tab has made it otherwise. */
@@ -35,8 +38,8 @@ export class DocDesk<T extends object> {
 }
 
 /** A field given as undefined is left out: absent keys are absent. */
-function withPatch<T extends object>(doc: T, patch: Partial<T>): T {
-  const next = { ...doc, ...patch };
+function withPatch<T extends object>(doc: T, patch: Patch<T>): T {
+  const next = { ...doc, ...patch } as T;
   for (const key of Object.keys(next) as (keyof T)[]) if (next[key] === undefined) delete next[key];
   return next;
 }

@@ -53,7 +53,8 @@ const quick = (q: ReportAsk, material: Material): Reply => ({
   report: planReport(q.plan, q.group, q.log, material, q.when, true),
 });
 
-const materialOf = (s: Stock): Material =>
+/** What was sent, to be worked with. */
+export const materialOf = (s: Stock): Material =>
   new Material(new Map(s.figures.map((f) => [f.id, f])), s.combinations, new Map(s.parents), s.heights);
 
 function answered(q: ClassQuestion, material: Material, makeId: () => string): Reply {
@@ -63,7 +64,7 @@ function answered(q: ClassQuestion, material: Material, makeId: () => string): R
     case 'suggest':
       return suggested(q, material, makeId);
     case 'rotate':
-      return { type: 'rotate', rotation: rotation(q.dancers, q.rounds) };
+      return { type: 'rotate', rotation: rotation(q.dancers, q.rounds, q.past) };
     case 'pack': {
       const a = q.what && material.analysis(q.what);
       const footprint = a && footprintOf(a, q.margin);

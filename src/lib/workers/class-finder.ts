@@ -7,6 +7,7 @@ import type {
   Group,
   PlanReport,
   Rotation,
+  Round,
   Suggestion,
   TemplateId,
 } from '$lib/core/classes';
@@ -42,7 +43,12 @@ export type ClassQuestion =
       readonly template: TemplateId;
       readonly when: number;
     }
-  | { readonly type: 'rotate'; readonly dancers: readonly Dancer[]; readonly rounds: number }
+  | {
+      readonly type: 'rotate';
+      readonly dancers: readonly Dancer[];
+      readonly rounds: number;
+      readonly past?: readonly Round[];
+    }
   | {
       readonly type: 'pack';
       readonly room: Room;

@@ -33,6 +33,14 @@ const taughtSchema = z
   })
   .strict();
 
+const who = z.string().min(1).max(60);
+const roundSchema = z
+  .object({
+    pairs: z.array(z.object({ leader: who, follower: who }).strict()).max(200),
+    out: z.array(who).max(200),
+  })
+  .strict();
+
 /** A class that was held, or is being held. Times are milliseconds since 1970. */
 export const entrySchema = z
   .object({
@@ -56,6 +64,8 @@ export const entrySchema = z
       })
       .strict(),
     people: z.array(z.string().min(1).max(40)).max(200).optional(),
+    /** Rounds of partners that have been danced, by name or number: only while the class is held. */
+    partners: z.array(roundSchema).max(300).optional(),
     promised: z
       .array(z.object({ what: danceRefSchema.optional(), text: z.string().max(300) }).strict())
       .max(60),

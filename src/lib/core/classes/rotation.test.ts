@@ -192,6 +192,17 @@ describe('a rotation', () => {
       [true, false],
     ]);
   });
+  it('rounds that were danced stay and count: who comes later meets all, who met does not meet again', () => {
+    for (let n = 3; n <= 8; n++) {
+      const first = rotation(room(n, n), n).rounds.slice(0, 2);
+      const later = [...room(n, n), { id: 'Late', dances: 'follower' } as const];
+      const r = rotation(later, n, first);
+      expect(r.rounds.slice(0, 2)).toEqual(first);
+      sound(later, { ...r, rounds: r.rounds.slice(2) });
+      expect(r.quality.repeats).toBe(0);
+      expect(r.rounds.slice(2).some((x) => x.pairs.some((p) => p.follower === 'Late'))).toBe(true);
+    }
+  });
   it('any room: sound, as many dance as can, and the same again for the same', () => {
     const dancer = fc.record({ dances: fc.constantFrom<Dances>('leader', 'follower', 'both') });
     fc.assert(

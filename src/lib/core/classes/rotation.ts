@@ -57,17 +57,19 @@ const STARTS = { few: 240, many: 24 } as const;
 /**
  * A rotation of so many rounds. Every round as many dance as can; nobody sits out twice before all did once for whom that can
  * be; nobody meets again while somebody new is possible, as far as was found; those who dance both do both equally often. The
- * same input gives the same. O(starts · rounds · dancers³).
+ * same input gives the same. `past`: rounds that have been danced already, by whoever was there; they come first and count.
+ * O(starts · rounds · dancers³).
  * @example rotation(dancers, 5).rounds[0].pairs
  */
-export function rotation(dancers: readonly Dancer[], rounds: number): Rotation {
+export function rotation(dancers: readonly Dancer[], rounds: number, past: readonly Round[] = []): Rotation {
   const fewest = fewestRepeats(dancers, rounds);
   const lean = leastLean(dancers, rounds);
   let best: Rotation | undefined;
   const starts = dancers.length <= FEW ? STARTS.few : STARTS.many;
   for (let start = 0; start < starts; start++) {
     const made = new Turning(dancers, start === 0 ? undefined : seeded(97 * start + 5));
-    for (let r = 0; r < rounds; r++) made.turn(r);
+    for (const round of past) made.replay(round);
+    for (let r = past.length; r < rounds; r++) made.turn(r);
     const found: Rotation = { rounds: made.rounds, quality: made.quality(), fewest };
     if (!best || better(found.quality, best.quality)) best = found;
     if (best.quality.repeats <= fewest && best.quality.roles <= lean + 1) break;
@@ -150,6 +152,24 @@ class Turning {
     [this.#out, this.#led, this.#followed] = [new Int32Array(n), new Int32Array(n), new Int32Array(n)];
     this.#lastOut = new Int32Array(n).fill(-1);
     this.#couldSit = new Uint8Array(n);
+  }
+
+  /** A round that was danced; who is not here any more counts for nothing. */
+  replay(round: Round): void {
+    const at = (id: string): number => this.dancers.findIndex((d) => d.id === id);
+    for (const { leader, follower } of round.pairs) {
+      const [a, b] = [at(leader), at(follower)];
+      if (a >= 0) this.#led[a] = (this.#led[a] as number) + 1;
+      if (b >= 0) this.#followed[b] = (this.#followed[b] as number) + 1;
+      if (a >= 0 && b >= 0) this.#note(a, b, 1);
+    }
+    for (const id of round.out) {
+      const i = at(id);
+      if (i < 0) continue;
+      this.#out[i] = (this.#out[i] as number) + 1;
+      this.#lastOut[i] = this.rounds.length;
+    }
+    this.rounds.push(round);
   }
 
   turn(round: number): void {

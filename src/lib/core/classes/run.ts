@@ -37,12 +37,14 @@ export function goTo(e: Entry, b: Block, now: number): Entry {
   const visits = e.visits.map((v): Visit => (v.to === undefined ? { ...v, to: Math.max(v.from, now) } : v));
   return { ...e, visits: [...visits, visit(b, now)] };
 }
-/** The class is over. */
-export const over = (e: Entry, now: number): Entry => ({
-  ...e,
-  ended: Math.max(e.at, now),
-  visits: e.visits.map((v): Visit => (v.to === undefined ? { ...v, to: Math.max(v.from, now) } : v)),
-});
+/** The class is over. Who danced with whom is not kept any longer. */
+export function over({ partners: _, ...e }: Entry, now: number): Entry {
+  return {
+    ...e,
+    ended: Math.max(e.at, now),
+    visits: e.visits.map((v): Visit => (v.to === undefined ? { ...v, to: Math.max(v.from, now) } : v)),
+  };
+}
 
 /** What was danced, and how it went; said again, the last word counts. */
 export function rated(e: Entry, what: DanceRef, patch: Partial<Omit<Taught, 'what'>>): Entry {

@@ -6,6 +6,7 @@
   import { BLOCK_WORDS, WARM_CARE, warmText } from '$lib/messages';
   import type { ClassDesk } from '$lib/state/class-desk.svelte';
   import type { Choices } from './choices';
+  import { numberOrNone } from './fields';
 
   /** One block: what, how long, how fast, what is said. */
   let {
@@ -23,11 +24,6 @@
   } = $props();
 
   const set = (patch: Parameters<ClassDesk['set']>[1]) => desk.set(block.key, patch);
-  const number = (e: Event & { currentTarget: HTMLInputElement }, use: (n: number | undefined) => void) => {
-    const input = e.currentTarget;
-    if (input.value === '') use(undefined);
-    else if (input.validity.valid) use(input.valueAsNumber);
-  };
   function setWhat(value: string) {
     const [type, id] = value.split(' ', 2);
     set({ what: id ? { type: type as 'figure', id } : undefined });
@@ -62,7 +58,7 @@
         max="300"
         step="0.5"
         value={block.minutes}
-        onchange={(e) => number(e, (n) => n !== undefined && desk.size(block.key, n))}
+        onchange={(e) => numberOrNone(e, (n) => n !== undefined && desk.size(block.key, n))}
       /></label
     >
     <label class="wide"
@@ -88,7 +84,7 @@
         max="400"
         placeholder={timed?.bpm === undefined ? '' : String(timed.bpm)}
         value={block.bpm ?? ''}
-        onchange={(e) => number(e, (n) => set({ bpm: n }))}
+        onchange={(e) => numberOrNone(e, (n) => set({ bpm: n }))}
       /></label
     >
     <label
@@ -99,7 +95,7 @@
         max="120"
         step="0.5"
         value={block.explain ?? 0}
-        onchange={(e) => number(e, (n) => set({ explain: n || undefined }))}
+        onchange={(e) => numberOrNone(e, (n) => set({ explain: n || undefined }))}
       /></label
     >
     <label
@@ -109,7 +105,7 @@
         min="0"
         max="60"
         value={block.changes ?? 0}
-        onchange={(e) => number(e, (n) => set({ changes: n || undefined }))}
+        onchange={(e) => numberOrNone(e, (n) => set({ changes: n || undefined }))}
       /></label
     >
     <label class="wide"

@@ -2,20 +2,16 @@
   import { LEVELS, LEVEL_IDS } from '$lib/core/vocabulary';
   import type { ClassPlan } from '$lib/core/classes';
   import type { ClassDesk } from '$lib/state/class-desk.svelte';
+  import type { Patch } from '$lib/state/doc-desk.svelte';
   import type { Choices } from './choices';
+  import { numberOrNone } from './fields';
 
   /** When, where, for whom, and what is aimed at. */
   let { desk, choices, goal }: { desk: ClassDesk; choices: Choices; goal: number | undefined } = $props();
   const c = $derived(desk.doc);
   let adding = $state('');
 
-  const edit = (patch: { [F in keyof ClassPlan]?: ClassPlan[F] | undefined }) =>
-    desk.edit(patch as Partial<ClassPlan>);
-  const number = (e: Event & { currentTarget: HTMLInputElement }, use: (n: number | undefined) => void) => {
-    const input = e.currentTarget;
-    if (input.value === '') use(undefined);
-    else if (input.validity.valid) use(input.valueAsNumber);
-  };
+  const edit = (patch: Patch<ClassPlan>) => desk.edit(patch);
   function aim(value: string) {
     adding = '';
     if (value && !c.aim.figures.includes(value))
@@ -58,7 +54,7 @@
       min="5"
       max="600"
       value={c.minutes}
-      onchange={(e) => number(e, (n) => n !== undefined && edit({ minutes: n }))}
+      onchange={(e) => numberOrNone(e, (n) => n !== undefined && edit({ minutes: n }))}
     /></label
   >
   <label
@@ -106,7 +102,7 @@
       placeholder={goal === undefined ? '' : String(goal)}
       value={c.goal ?? ''}
       aria-label="Tempo aimed at"
-      onchange={(e) => number(e, (n) => edit({ goal: n }))}
+      onchange={(e) => numberOrNone(e, (n) => edit({ goal: n }))}
     /></label
   >
 </div>

@@ -15,11 +15,12 @@
   import { BLOCK_WORDS, RATING_WORDS, agoText, halfMinutesText, whenText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { ClassLab } from '$lib/state/class-lab.svelte';
-  import type { DocDesk } from '$lib/state/doc-desk.svelte';
+  import type { DocDesk, Patch } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { makeRecap } from '$lib/state/recaps';
   import { loadDoc } from '$lib/storage';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import FormPage from './FormPage.svelte';
   import SpokenNote from './SpokenNote.svelte';
   import { NO_CHOICES, choicesOf, type Choices } from './choices';
 
@@ -45,8 +46,7 @@
   const name = (r: DanceRef) =>
     (r.type === 'figure' ? choices.figures : choices.combinations).find((x) => x.id === r.id)?.name ??
     'not in the repertoire';
-  const set = (patch: { [F in keyof Entry]?: Entry[F] | undefined }, g?: string) =>
-    desk.edit(patch as Partial<Entry>, g);
+  const set = (patch: Patch<Entry>, group?: string) => desk.edit(patch, group);
   const taught = (i: number, patch: { [F in keyof Taught]?: Taught[F] | undefined }) =>
     set(
       {
@@ -90,8 +90,7 @@
     {#if e.ended === undefined}<a class="button" href="/run/{e.id}">Go on</a>{/if}
     <button onclick={recap}>Recap sheet</button>
   {/snippet}
-  <div class="page">
-    {#if problem}<p role="alert">{problem}</p>{/if}
+  <FormPage columns="minmax(0, 1.6fr) minmax(0, 1fr)" {problem}>
     <section>
       <h2>Taught</h2>
       <ul aria-label="Taught">
@@ -246,20 +245,10 @@
         </tbody>
       </table>
     </section>
-  </div>
+  </FormPage>
 </PlainFrame>
 
 <style>
-  .page {
-    padding: 4px 20px 40px;
-    display: grid;
-    grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);
-    gap: 10px 34px;
-    align-items: start;
-  }
-  .page > [role='alert'] {
-    grid-column: 1 / -1;
-  }
   section {
     display: grid;
     gap: 8px;
@@ -297,9 +286,6 @@
     align-items: center;
     flex-wrap: wrap;
   }
-  input[type='number'] {
-    width: 76px;
-  }
   select {
     max-width: 220px;
   }
@@ -317,11 +303,5 @@
   td {
     border-bottom: 1px solid var(--line);
     padding: 3px 8px 3px 0;
-  }
-  @media (max-width: 800px) {
-    .page {
-      grid-template-columns: minmax(0, 1fr);
-      padding: 4px 12px 30px;
-    }
   }
 </style>

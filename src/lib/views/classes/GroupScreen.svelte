@@ -17,16 +17,18 @@
     type Group,
     type Person,
   } from '$lib/core/classes';
-  import { Material } from '$lib/core/classes/material';
+  import type { Material } from '$lib/core/classes/material';
   import { LEVELS, LEVEL_IDS } from '$lib/core/vocabulary';
   import { MEMORY_SAYS, RATING_WORDS, agoText, list } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
   import type { DocDesk } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { practicePlan } from '$lib/state/practice-plan';
   import { create } from '$lib/storage';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import FormPage from './FormPage.svelte';
+  import { numberFrom } from './fields';
 
   let { desk, saver, news }: { desk: DocDesk<Group>; saver: PlainSaver<'group'>; news: string } = $props();
   const g = $derived(desk.doc);
@@ -40,12 +42,7 @@
     void (async () => {
       const db = await app.db();
       const s = await lab.load(db);
-      material = new Material(
-        new Map(s.figures.map((f) => [f.id, f])),
-        s.combinations,
-        new Map(s.parents),
-        s.heights,
-      );
+      material = materialOf(s);
       log = await logOf(db, g.id);
     })();
     return () => lab.stop();
@@ -56,9 +53,6 @@
   const promised = $derived(promisedTo(g.id, log));
   const name = (id: string) => material?.figure(id)?.name ?? 'not in the repertoire';
   const set = (patch: Partial<Group>, group?: string) => desk.edit(patch, group);
-  const number = (e: Event & { currentTarget: HTMLInputElement }, use: (n: number) => void) => {
-    if (e.currentTarget.validity.valid && e.currentTarget.value !== '') use(e.currentTarget.valueAsNumber);
-  };
   const person = (key: string, patch: Partial<Person>) =>
     set(
       { people: g.people.map((p) => (p.key === key ? { ...p, ...patch } : p)) },
@@ -104,8 +98,7 @@
     <button onclick={homework} disabled={list_.length === 0}>Ten minutes a day</button>
     <button onclick={plan}>Plan a class</button>
   {/snippet}
-  <div class="page">
-    {#if problem}<p role="alert">{problem}</p>{/if}
+  <FormPage columns="minmax(0, 1fr) minmax(0, 1.1fr)" {problem}>
     <div class="left">
       <div class="fields">
         <label
@@ -132,7 +125,7 @@
                 min="0"
                 max="200"
                 value={g.numbers[d]}
-                onchange={(e) => number(e, (n) => set({ numbers: { ...g.numbers, [d]: n } }))}
+                onchange={(e) => numberFrom(e, (n) => set({ numbers: { ...g.numbers, [d]: n } }))}
               /></label
             >
           {/each}
@@ -242,20 +235,10 @@
         </select></label
       >
     </div>
-  </div>
+  </FormPage>
 </PlainFrame>
 
 <style>
-  .page {
-    padding: 4px 20px 40px;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-    gap: 10px 30px;
-    align-items: start;
-  }
-  .page > [role='alert'] {
-    grid-column: 1 / -1;
-  }
   .left,
   .right {
     display: grid;
@@ -265,27 +248,9 @@
   h2 {
     font-size: 19px;
   }
-  .fields,
   form {
     display: flex;
-    flex-wrap: wrap;
-    gap: 8px 12px;
-    align-items: end;
-  }
-  label {
-    display: grid;
-    gap: 1px;
-    font-size: 13px;
-    color: var(--quiet);
-  }
-  input,
-  select,
-  textarea {
-    color: var(--ink);
-    font-size: 15px;
-  }
-  input[type='number'] {
-    width: 76px;
+    gap: 8px;
   }
   .people {
     list-style: none;
@@ -299,9 +264,6 @@
     align-items: center;
     padding: 2px 0;
     font-size: 14px;
-  }
-  textarea {
-    width: 100%;
   }
   table {
     border-collapse: collapse;
@@ -326,10 +288,6 @@
     font-size: 13px;
   }
   @media (max-width: 900px) {
-    .page {
-      grid-template-columns: minmax(0, 1fr);
-      padding: 4px 12px 30px;
-    }
     .right {
       overflow-x: auto;
     }

@@ -12,11 +12,11 @@
     type Reader,
     type Recap,
   } from '$lib/core/classes';
-  import { Material } from '$lib/core/classes/material';
+  import type { Material } from '$lib/core/classes/material';
   import { READER_WORDS } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
-  import type { DocDesk } from '$lib/state/doc-desk.svelte';
+  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
+  import type { DocDesk, Patch } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { loadDoc, loadDocs } from '$lib/storage';
   import { downloadBytes, fileName } from '$lib/views/desk/export';
@@ -46,12 +46,7 @@
       const db = await app.db();
       const s = await lab.load(db);
       choices = await choicesOf(db, s);
-      material = new Material(
-        new Map(s.figures.map((f) => [f.id, f])),
-        s.combinations,
-        new Map(s.parents),
-        s.heights,
-      );
+      material = materialOf(s);
       [group, plan, entry] = await Promise.all([
         r.group === undefined ? undefined : loadDoc(db, 'group', r.group),
         r.class === undefined ? undefined : loadDoc(db, 'class', r.class),
@@ -68,8 +63,7 @@
   const sheet = $derived(
     material && recapSheet(r, { material, group, plan, entry, log, cues, now, zone: hereZone() }),
   );
-  const set = (patch: { [F in keyof Recap]?: Recap[F] | undefined }, g?: string) =>
-    desk.edit(patch as Partial<Recap>, g);
+  const set = (patch: Patch<Recap>, group?: string) => desk.edit(patch, group);
 
   async function pdf() {
     if (!sheet) return;
@@ -228,6 +222,9 @@
     }
   }
   @media print {
+    :global(header:has(input.name)) {
+      display: none;
+    }
     .left {
       display: none;
     }

@@ -16,10 +16,12 @@
   import { arrangementText, footprintText, limitText, standText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { ClassLab } from '$lib/state/class-lab.svelte';
-  import type { DocDesk } from '$lib/state/doc-desk.svelte';
+  import type { DocDesk, Patch } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { loadDoc } from '$lib/storage';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import FormPage from './FormPage.svelte';
+  import { numberFrom } from './fields';
   import RoomPlan from './RoomPlan.svelte';
   import { NO_CHOICES, choicesOf, type Choices } from './choices';
 
@@ -57,11 +59,7 @@
     });
   });
 
-  const set = (patch: { [F in keyof Room]?: Room[F] | undefined }, group?: string) =>
-    desk.edit(patch as Partial<Room>, group);
-  const number = (e: Event & { currentTarget: HTMLInputElement }, use: (n: number) => void) => {
-    if (e.currentTarget.validity.valid && e.currentTarget.value !== '') use(e.currentTarget.valueAsNumber);
-  };
+  const set = (patch: Patch<Room>, group?: string) => desk.edit(patch, group);
   const thing = (key: string, patch: Partial<Thing>) =>
     set(
       { things: room.things.map((t) => (t.key === key ? { ...t, ...patch } : t)) },
@@ -92,9 +90,9 @@
       {room.width} × {room.length} m{room.limit ? ` · ${room.limit} people as posted` : ''}
     </p>{/snippet}
   {#snippet tools()}<button onclick={() => print()}>Print</button>{/snippet}
-  <div class="page">
+  <FormPage columns="minmax(0, 1fr) minmax(0, 1fr)">
     <div class="left">
-      <div class="ask" role="group" aria-label="What is danced in it">
+      <div class="ask fields" role="group" aria-label="What is danced in it">
         <label
           >danced <select
             value={what ? `${what.type} ${what.id}` : ''}
@@ -115,8 +113,9 @@
             type="number"
             min="1"
             max="200"
+            disabled={!ready}
             value={couples}
-            onchange={(e) => number(e, (n) => (couples = n))}
+            onchange={(e) => numberFrom(e, (n) => (couples = n))}
           /></label
         >
         <label
@@ -127,7 +126,7 @@
             max="1.5"
             step="0.05"
             value={margin}
-            onchange={(e) => number(e, (n) => (margin = n))}
+            onchange={(e) => numberFrom(e, (n) => (margin = n))}
           /></label
         >
       </div>
@@ -152,7 +151,7 @@
               max="100"
               step="0.1"
               value={room.width}
-              onchange={(e) => number(e, (n) => set({ width: n }))}
+              onchange={(e) => numberFrom(e, (n) => set({ width: n }))}
             /></label
           >
           <label
@@ -163,7 +162,7 @@
               max="100"
               step="0.1"
               value={room.length}
-              onchange={(e) => number(e, (n) => set({ length: n }))}
+              onchange={(e) => numberFrom(e, (n) => set({ length: n }))}
             /></label
           >
           <label
@@ -176,7 +175,7 @@
               onchange={(e) =>
                 e.currentTarget.value === ''
                   ? set({ limit: undefined })
-                  : number(e, (n) => set({ limit: n }))}
+                  : numberFrom(e, (n) => set({ limit: n }))}
             /></label
           >
           <label
@@ -201,7 +200,7 @@
                 max="100"
                 step="0.1"
                 value={room.door.at}
-                onchange={(e) => number(e, (n) => room.door && set({ door: { ...room.door, at: n } }))}
+                onchange={(e) => numberFrom(e, (n) => room.door && set({ door: { ...room.door, at: n } }))}
               /></label
             >{/if}
           <label
@@ -215,7 +214,7 @@
               onchange={(e) =>
                 e.currentTarget.value === ''
                   ? set({ music: undefined })
-                  : number(e, (n) => set({ music: { x: n, y: room.music?.y ?? 0.5 } }))}
+                  : numberFrom(e, (n) => set({ music: { x: n, y: room.music?.y ?? 0.5 } }))}
             /></label
           >
           <fieldset>
@@ -256,7 +255,7 @@
                     max="100"
                     step="0.1"
                     value={t[field]}
-                    onchange={(e) => number(e, (n) => thing(t.key, { [field]: n }))}
+                    onchange={(e) => numberFrom(e, (n) => thing(t.key, { [field]: n }))}
                   /></label
                 >
               {/each}
@@ -282,44 +281,15 @@
     <div class="right">
       <RoomPlan {room} {arrangement} {footprint} move={(key, x, y) => thing(key, { x, y })} />
     </div>
-  </div>
+  </FormPage>
 </PlainFrame>
 
 <style>
-  .page {
-    padding: 4px 20px 40px;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 12px 28px;
-    align-items: start;
-  }
   .left,
   details {
     display: grid;
     gap: 8px;
     grid-template-columns: minmax(0, 1fr);
-  }
-  .ask,
-  .fields {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 12px;
-    align-items: end;
-  }
-  label {
-    display: grid;
-    gap: 1px;
-    font-size: 13px;
-    color: var(--quiet);
-  }
-  input,
-  select,
-  textarea {
-    color: var(--ink);
-    font-size: 15px;
-  }
-  input[type='number'] {
-    width: 80px;
   }
   .ask select {
     max-width: 240px;
@@ -340,23 +310,6 @@
     cursor: pointer;
     border-top: 1px solid var(--line);
     padding-top: 8px;
-  }
-  fieldset {
-    border: 0;
-    padding: 0;
-    margin: 0;
-    display: flex;
-    gap: 10px;
-  }
-  legend {
-    font-size: 13px;
-    color: var(--quiet);
-    padding: 0;
-  }
-  .check {
-    display: flex;
-    gap: 4px;
-    align-items: center;
   }
   h2 {
     font-size: 16px;
@@ -381,17 +334,10 @@
   li input[type='number'] {
     width: 66px;
   }
-  textarea {
-    width: 100%;
-  }
   details > button {
     justify-self: start;
   }
   @media (max-width: 900px) {
-    .page {
-      grid-template-columns: minmax(0, 1fr);
-      padding: 4px 12px 30px;
-    }
     .right {
       order: -1;
     }

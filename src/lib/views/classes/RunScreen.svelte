@@ -13,9 +13,10 @@
     type Dancer,
     type Group,
     type Rotation,
+    type Round,
     type UnitNeed,
   } from '$lib/core/classes';
-  import { Material } from '$lib/core/classes/material';
+  import type { Material } from '$lib/core/classes/material';
   import {
     BLOCK_WORDS,
     CARE_ALWAYS,
@@ -26,7 +27,7 @@
     halfMinutesText,
   } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab } from '$lib/state/class-lab.svelte';
+  import { ClassLab, materialOf } from '$lib/state/class-lab.svelte';
   import type { RunDesk } from '$lib/state/class-run.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { sounding } from '$lib/state/sounding.svelte';
@@ -94,12 +95,7 @@
     gone = !p;
     group = g;
     const s = await lab.load(db);
-    material = new Material(
-      new Map(s.figures.map((f) => [f.id, f])),
-      s.combinations,
-      new Map(s.parents),
-      s.heights,
-    );
+    material = materialOf(s);
   }
   /** The screen stays lit while the class is held, where the browser lets it. */
   function keepAwake(): () => void {
@@ -152,18 +148,22 @@
       Array.from({ length: e.there[dances] }, (_, i) => ({ id: `${letter}${i + 1}`, dances }));
     return [...of('leader', 'L'), ...of('follower', 'F'), ...of('both', 'B')];
   });
+  /** Rounds that have been danced stay, whoever comes or leaves. */
+  const past: readonly Round[] = $derived(e.partners ?? []);
   const MOST_ROUNDS = 12;
   const rounds = $derived(
     Math.min(MOST_ROUNDS, Math.max(1, plan?.blocks.reduce((n, b) => n + (b.changes ?? 0), 1) ?? 6)),
   );
   $effect(() => {
     if (sheet !== 'partners' || dancers.length < 2) return;
-    lab.ask({ type: 'rotate', dancers, rounds }, (a) => (rotation = a.rotation));
+    lab.ask({ type: 'rotate', dancers, rounds: past.length + rounds, past }, (a) => {
+      if (a.rotation.rounds.length > past.length) rotation = a.rotation;
+    });
   });
-  let round = $state(0);
+  const current = $derived(rotation?.rounds[past.length]);
   function change() {
     void sounding.performer().ring();
-    round = rotation ? (round + 1) % rotation.rounds.length : 0;
+    if (current) desk.turned(current);
   }
   /** A round as it goes: three minutes of one partner where nothing is planned. */
   const roundSeconds = $derived.by(() => {
@@ -341,14 +341,14 @@
       <section class="sheet" aria-label="Partners">
         {#if dancers.length < 2}<p>It takes two. Say who is there.</p>
         {:else if rotation}
-          <p><b>Round {round + 1} of {rotation.rounds.length}</b></p>
+          <p><b>Round {past.length + 1}</b></p>
           <ul class="pairs">
-            {#each rotation.rounds[round]?.pairs ?? [] as p (p.leader)}<li>
+            {#each current?.pairs ?? [] as p (p.leader)}<li>
                 <b class="leader">{p.leader}</b> → <b class="follower">{p.follower}</b>
               </li>{/each}
           </ul>
-          {#if rotation.rounds[round]?.out.length}<p class="quiet">
-              Sitting out: {rotation.rounds[round]?.out.join(', ')}.
+          {#if current?.out.length}<p class="quiet">
+              Sitting out: {current.out.join(', ')}.
             </p>{/if}
           <p class="row">
             <button class="bell" onclick={change}><Bell size={18} /> Change partners</button>

@@ -19,11 +19,13 @@
   import { DAY_WORDS, dateText, whenText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { classOn } from '$lib/state/calendar-items';
-  import type { DocDesk } from '$lib/state/doc-desk.svelte';
+  import type { DocDesk, Patch } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { loadDocs, rowsOf, sorted } from '$lib/storage';
   import { download, fileName } from '$lib/views/desk/export';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import FormPage from './FormPage.svelte';
+  import { numberFrom } from './fields';
   import type { Choice } from './choices';
 
   let { desk, saver, news }: { desk: DocDesk<Series>; saver: PlainSaver<'series'>; news: string } = $props();
@@ -51,11 +53,7 @@
   });
   const far = $derived(plusDays(dateIn(s.start), 366 * 2));
   const days = $derived(occurrences(s, far).slice(0, 60));
-  const set = (patch: { [F in keyof Series]?: Series[F] | undefined }, group?: string) =>
-    desk.edit(patch as Partial<Series>, group);
-  const number = (e: Event & { currentTarget: HTMLInputElement }, use: (n: number) => void) => {
-    if (e.currentTarget.validity.valid && e.currentTarget.value !== '') use(e.currentTarget.valueAsNumber);
-  };
+  const set = (patch: Patch<Series>, group?: string) => desk.edit(patch, group);
   function setStart(start: string) {
     if (!start) return;
     const repeat = s.repeat?.every === 'week' ? { ...s.repeat, days: [weekDay(dateIn(start))] } : s.repeat;
@@ -121,8 +119,7 @@
       )}
     </p>{/snippet}
   {#snippet tools()}<button onclick={calendar}>Calendar file (iCalendar)</button>{/snippet}
-  <div class="page">
-    {#if problem}<p role="alert">{problem}</p>{/if}
+  <FormPage {problem}>
     <div class="fields">
       <label
         >first <input
@@ -138,7 +135,7 @@
           min="5"
           max="1440"
           value={s.minutes}
-          onchange={(e) => number(e, (n) => set({ minutes: n }))}
+          onchange={(e) => numberFrom(e, (n) => set({ minutes: n }))}
         /></label
       >
       <label
@@ -163,7 +160,7 @@
             min="1"
             max="52"
             value={r.by}
-            onchange={(e) => number(e, (n) => setRepeat({ by: n }))}
+            onchange={(e) => numberFrom(e, (n) => setRepeat({ by: n }))}
           /></label
         >
         <label
@@ -176,7 +173,7 @@
             onchange={(e) =>
               e.currentTarget.value === ''
                 ? setRepeat({ count: undefined })
-                : number(e, (n) => setRepeat({ count: n, until: undefined }))}
+                : numberFrom(e, (n) => setRepeat({ count: n, until: undefined }))}
           /></label
         >
         <label
@@ -237,7 +234,9 @@
           max="20160"
           value={s.remind ?? ''}
           onchange={(e) =>
-            e.currentTarget.value === '' ? set({ remind: undefined }) : number(e, (n) => set({ remind: n }))}
+            e.currentTarget.value === ''
+              ? set({ remind: undefined })
+              : numberFrom(e, (n) => set({ remind: n }))}
         /></label
       >
     </div>
@@ -287,54 +286,10 @@
         value={s.notes}
         oninput={(e) => set({ notes: e.currentTarget.value }, 'notes')}></textarea></label
     >
-  </div>
+  </FormPage>
 </PlainFrame>
 
 <style>
-  .page {
-    padding: 4px 20px 40px;
-    display: grid;
-    gap: 12px;
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .fields {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px 12px;
-    align-items: end;
-  }
-  label {
-    display: grid;
-    gap: 1px;
-    font-size: 13px;
-    color: var(--quiet);
-  }
-  input,
-  select,
-  textarea {
-    color: var(--ink);
-    font-size: 15px;
-  }
-  input[type='number'] {
-    width: 80px;
-  }
-  fieldset {
-    border: 0;
-    padding: 0;
-    margin: 0;
-    display: flex;
-    gap: 8px;
-  }
-  legend {
-    font-size: 13px;
-    color: var(--quiet);
-    padding: 0;
-  }
-  .check {
-    display: flex;
-    gap: 4px;
-    align-items: center;
-  }
   ol {
     list-style: none;
     margin: 0;
@@ -360,13 +315,7 @@
     display: flex;
     gap: 12px;
   }
-  textarea {
-    width: 100%;
-  }
   @media (max-width: 800px) {
-    .page {
-      padding: 4px 12px 30px;
-    }
     li {
       grid-template-columns: 30px minmax(0, 1fr) 70px;
     }

@@ -26,7 +26,11 @@
     void app.db().then(async (db) => {
       const found: Found[] = [];
       for (const kind of KIND_IDS)
-        for (const r of (await rowsOf(db, kind).toArray()) as Row[]) {
+        for (const r of (await rowsOf(db, kind)
+          .orderBy('updated')
+          .reverse()
+          .limit(MOST)
+          .toArray()) as Row[]) {
           const path = kindOf(kind).path(r.id) ?? kindOf(kind).list;
           found.push({ kind, id: r.id, name: nameIn(kind, r), updated: r.updated, path });
         }
@@ -34,6 +38,8 @@
     });
   });
 
+  /** Of each kind, the latest: a log grows for years, and has a search of its own. */
+  const MOST = 2000;
   const capital = (t: string) => t.charAt(0).toUpperCase() + t.slice(1);
   function run(action: () => unknown) {
     app.palette = false;

@@ -179,6 +179,11 @@
   .menu :global(li button) {
     width: 100%;
   }
+  @media print {
+    .tools {
+      display: none;
+    }
+  }
   @media (max-width: 900px) {
     header {
       padding: 8px 12px;

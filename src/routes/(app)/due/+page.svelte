@@ -8,10 +8,10 @@
     type Group,
     type Remembered,
   } from '$lib/core/classes';
-  import { Material } from '$lib/core/classes/material';
+  import type { Material } from '$lib/core/classes/material';
   import { MEMORY_SAYS, RATING_WORDS, agoText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
@@ -32,12 +32,7 @@
     try {
       const db = await app.db();
       const s = await lab.load(db);
-      material = new Material(
-        new Map(s.figures.map((f) => [f.id, f])),
-        s.combinations,
-        new Map(s.parents),
-        s.heights,
-      );
+      material = materialOf(s);
       log = await logOf(db);
       groups = (await loadDocs(db, 'group')).map((r) => r.doc).sort((a, b) => a.name.localeCompare(b.name));
     } catch (e) {
