@@ -76,7 +76,8 @@ test('one backup of everything, restored into an empty browser with a preview', 
   const preview = fresh.getByRole('alertdialog');
   await expect(preview).toContainText('1 figure here otherwise: “Push, ours”');
   await expect(preview).toContainText(
-    '53 figures, 7 combinations, 8 songs, 1 practice, 1 dance of your own and 16 practice results here already',
+    '53 figures, 7 combinations, 8 songs, 3 classes, 3 series of classes, 3 groups, 2 rooms, 15 log entries, 1 recap, ' +
+      '1 practice, 1 dance of your own, 1 cue of your own and 16 practice results here already',
   );
   await fresh.getByRole('button', { name: 'Replace those here' }).click();
   await expect(fresh.locator('.said')).toContainText('0 added, 1 replaced');

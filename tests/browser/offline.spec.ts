@@ -51,6 +51,7 @@ async function visit(page: Page, origin: string): Promise<void> {
 }
 
 test('after one visit every screen opens, reloads and works with the server gone', async ({ page }) => {
+  test.setTimeout(120_000);
   const { origin, stop } = await serve(4291);
   const errors: string[] = [];
   page.on('pageerror', (e) => errors.push(e.message));
@@ -70,7 +71,7 @@ test('after one visit every screen opens, reloads and works with the server gone
     ['/classes/demo-class-swing', 'With hands'],
     ['/rooms/demo-room-net-loft', 'What stands in it'],
     ['/recaps/demo-recap-swing', 'Push with a turn'],
-    ['/log', 'Quay salsa'],
+    ['/log', 'The corner by the door'],
     ['/due', 'Lighthouse waltz'],
     ['/floor', 'Thursday warm-up'],
     ['/trainer', 'Which foot is free'],

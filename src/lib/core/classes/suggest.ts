@@ -3,7 +3,7 @@ import { Composition, requestOf } from '../composer';
 import type { Figure } from '../figure';
 import { scoreOfLikeness } from '../likeness';
 import { levelNeeded } from '../vary';
-import type { Level } from '../vocabulary';
+import { danceOf, type Level } from '../vocabulary';
 import { leadIn, knownUnits, type Knows } from './lead-in';
 import type { Material } from './material';
 import { dueBy, type Remembered } from './memory';
@@ -54,7 +54,7 @@ export interface SuggestAsk {
 const REVIEWED = 3;
 const COMPOSED = 7;
 /** States gone through for a combination: what keeps a suggestion within a tenth of a second. */
-const WORK = 120_000;
+const WORK = 90_000;
 
 /**
  * A class for a group: what is due, what was promised, one thing that is new and grows out of what they know, and a
@@ -142,6 +142,10 @@ function nearest(
 
 /** Lengths tried, in straight eights: phrases first. */
 const LENGTHS = [32, 48, 24, 16, 40, 30, 36];
+/** The same in bars of three. */
+const IN_THREE = [24, 48, 36, 12];
+/** Nothing more than twice, where that goes; else no more than twice in a row. */
+const VARIETY = [{ inRow: 1, inAll: 2 }, { inRow: 2 }] as const;
 
 function composed(
   ask: SuggestAsk,
@@ -160,13 +164,15 @@ function composed(
   const readings = ids.flatMap((id) => material.repertoire.get(id) ?? []).filter(usable);
   const must = fresh && readings.some((r) => r.figure.id === fresh.figure) ? [fresh.figure] : [];
   if (readings.length < 2) return undefined;
-  for (const beats of LENGTHS) {
-    const found = new Composition(
-      readings,
-      requestOf(beats, { must, end: { type: 'loop' }, inRow: 2, best: 1, mustNot: [] }),
-    ).finish({ work: WORK / LENGTHS.length }).best[0];
-    if (found) return asCombination(found.figures, readings, ask, material, makeId());
-  }
+  const lengths = readings.every((r) => danceOf(r.figure).bar === 3) ? IN_THREE : LENGTHS;
+  for (const variety of VARIETY)
+    for (const beats of lengths) {
+      const found = new Composition(
+        readings,
+        requestOf(beats, { must, end: { type: 'loop' }, best: 1, ...variety }),
+      ).finish({ work: WORK / lengths.length / VARIETY.length }).best[0];
+      if (found) return asCombination(found.figures, readings, ask, material, makeId());
+    }
   return undefined;
 }
 
