@@ -83,6 +83,15 @@ test('after one visit every screen opens, reloads and works with the server gone
     await page.goto(origin + path);
     await expect(page.getByText(shows).first()).toBeVisible();
   }
+  // A class is begun, and goes on where it was after the page was loaded again.
+  await page.goto(`${origin}/classes/demo-class-swing`);
+  await page.getByRole('button', { name: 'Run' }).click();
+  await expect(page.getByRole('heading', { name: 'Arrive' })).toBeVisible();
+  await page.locator('button.next').click();
+  await expect(page.getByRole('heading', { name: 'Warm up' })).toBeVisible();
+  await expect(page.getByRole('status')).toHaveText('');
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Warm up' })).toBeVisible();
   await page.goto(`${origin}/figures/demo-push`);
   await page.getByRole('button', { name: 'Details' }).click();
   await expect(page.getByRole('region', { name: 'Details' })).toBeVisible();

@@ -150,6 +150,7 @@ test.describe('on the phone', () => {
       await expect(page.getByRole('status')).toHaveText('');
       await back(); // 1
       await expect(page.getByRole('heading', { name: 'Warm up' })).toBeVisible();
+      await expect(page.getByText('Walk to the music until warm')).toBeVisible();
       await next().click();
       await page.getByRole('button', { name: 'good', exact: true }).click();
       await expect(page.getByRole('button', { name: 'good', exact: true })).toHaveAttribute(

@@ -4,6 +4,7 @@
   import {
     FAULTS,
     RATINGS,
+    aimOf,
     changesLeft,
     dancedIn,
     dancersOf,
@@ -23,8 +24,10 @@
     CARE_WORDS,
     RATING_WORDS,
     ROTATION_CARE,
+    WARM_CARE,
     clockText,
     halfMinutesText,
+    warmText,
   } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { ClassLab, materialOf } from '$lib/state/class-lab.svelte';
@@ -134,11 +137,14 @@
     const kind = u?.kinds[0];
     return kind ? { unit: u, ...FAULTS[kind][0] } : undefined;
   });
-  const cares = $derived.by(() => {
-    const only = what[0];
+  const warming = $derived(where?.visit?.kind === 'warm-up');
+  /** Of what is danced now; at the warm-up, of what comes. */
+  const care = $derived.by(() => {
+    const only = what[0] ?? (warming && plan ? aimOf(plan) : undefined);
     const a = only && material?.analysis(only);
-    return a ? careOf(a, bpm ?? a.figure.tempo.min).cares : [];
+    return a && careOf(a, bpm ?? a.figure.tempo.min);
   });
+  const cares = $derived(care?.cares ?? []);
   const floor = (r: DanceRef) =>
     `/floor/run?${r.type}=${r.id}&music=${where?.block?.song ?? 'band'}&times=${32}${bpm ? `&bpm=${bpm}` : ''}&run=${e.id}`;
 
@@ -275,10 +281,12 @@
           <span class="quiet">{cue.unit ? `${cue.unit.first}: ` : ''}{cue.fault}</span> <b>{cue.cure}</b>
         </p>
       {/if}
-      {#if where?.visit?.kind === 'warm-up' || cares.some((c) => c !== 'turns' && c !== 'elbows')}
+      {#if warming && care}<p class="says">{warmText(care.warm)}</p>{/if}
+      {#if warming || cares.some((c) => c !== 'turns' && c !== 'elbows')}
         <p class="care quiet">
+          {warming ? WARM_CARE : ''}
           {cares.map((c) => CARE_WORDS[c]).join(' ')}
-          {where?.visit?.kind === 'warm-up' ? CARE_ALWAYS : ''}
+          {warming ? CARE_ALWAYS : ''}
         </p>
       {/if}
     </main>

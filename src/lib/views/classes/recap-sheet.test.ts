@@ -44,6 +44,7 @@ describe('a recap sheet', () => {
     const t = text({ for: 'teacher' });
     expect(t).toMatch(/THE HOUR, 75 MINUTES/);
     expect(t).toContain('it went so-so');
+    expect(t).toContain('stand on one foot, then a half turn');
     expect(t.indexOf('Draw the brim of a hat')).toBeGreaterThan(0);
     expect(t.indexOf('Draw the brim of a hat')).toBeLessThan(t.indexOf('Wait for the hand to rise'));
   });

@@ -3,6 +3,7 @@ import type { Analysis } from '$lib/core/analysis';
 import { localAt } from '$lib/core/calendar';
 import {
   FAULTS,
+  aimOf,
   hourOf,
   promisedTo,
   sizeOf,
@@ -29,6 +30,7 @@ import {
   agoText,
   clockText,
   halfMinutesText,
+  warmText,
   longDateText,
 } from '$lib/messages';
 import { describe } from '$lib/views/rail/rail-model';
@@ -188,13 +190,20 @@ function hourBlocks(p: RecapParts): SheetBlock[] {
         b.what
           ? `${material.nameOf(b.what) ?? ''}, ${b.rounds}${b.inRow > 1 ? ` × ${b.inRow}` : ''} rounds of ${clockText(b.seconds)} at ${b.bpm ?? ''}${b.block.changes ? `, ${b.block.changes} changes of partner` : ''}`
           : '',
-        b.block.says,
+        b.block.says || (b.block.kind === 'warm-up' ? warmFor(p, plan) : ''),
       ]),
       widths: [7, 24, 33, 36],
     },
     ...(plan.notes ? [{ type: 'text', text: plan.notes } as const] : []),
     ...(p.entry ? p.entry.notes.map((n): SheetBlock => ({ type: 'text', text: `Noted: ${n.text}` })) : []),
   ];
+}
+
+/** A warm-up that fits what comes, where nothing is said. */
+function warmFor(p: RecapParts, plan: ClassPlan): string {
+  const aim = aimOf(plan);
+  const a = aim && p.material.analysis(aim);
+  return aim && a ? warmText(careOf(a, p.material.tempo(aim)).warm) : '';
 }
 
 /** Who they are, for somebody who has never seen them. */
