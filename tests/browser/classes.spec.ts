@@ -35,6 +35,14 @@ test('partners for uneven numbers, typed in, with names, and taken away', async 
   expect(csv).toMatch(/^round,leads,follows\r\n1,/);
   // Four rounds of four couples and one who sits out.
   expect(csv.trim().split('\r\n')).toHaveLength(1 + 4 * 5);
+  // As people stand: a circle, then two lines, round after round.
+  await page.getByRole('button', { name: 'Circle' }).click();
+  // Five leaders for four couples: who sat out in the first round dances in the next.
+  await expect(page.getByRole('img', { name: '4 couples in a circle' })).not.toContainText('Ada');
+  await page.getByRole('button', { name: 'The next round' }).click();
+  await expect(page.getByRole('img', { name: '4 couples in a circle' })).toContainText('Ada');
+  await page.getByRole('button', { name: 'Two lines' }).click();
+  await expect(page.getByRole('img', { name: '4 couples in a line' })).toBeVisible();
   await page.reload();
   await expect(rounds.first()).toContainText('Ada');
   await expect(form.getByRole('spinbutton', { name: 'leaders', exact: true })).toHaveValue('5');

@@ -183,7 +183,18 @@ for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation'
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 360, height: 780 }, hasTouch: true });
-  for (const path of ['/figures', '/figures/demo-push-turn', '/data', '/notation']) {
+  for (const path of [
+    '/figures',
+    '/figures/demo-push-turn',
+    '/data',
+    '/notation',
+    '/classes',
+    '/classes/demo-class-swing',
+    '/rooms/demo-room-net-loft',
+    '/log',
+    '/due',
+    '/recaps/demo-recap-swing',
+  ]) {
     test(`${path} does not scroll sideways`, async ({ page }) => {
       await page.goto(path);
       await expect(page.locator('main h1').first()).toBeVisible();

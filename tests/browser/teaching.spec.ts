@@ -337,6 +337,11 @@ test('the log: found by words, at a look, as CSV; corrected; what is due follows
   await page.goto('/due');
   await page.getByLabel('due within').selectOption({ label: 'today' });
   await expect(page.getByRole('region', { name: 'Quay salsa' })).toContainText('Basic with a right turn');
+  // Before a workshop in a year everything is due again.
+  await page.getByLabel('Due before a day').fill(`${new Date().getFullYear() + 2}-01-01`);
+  await expect(page.getByRole('region', { name: 'Harbour swing' })).toContainText(
+    'Right side pass under the arm',
+  );
   await noFaults(page);
   await page.goto('/log/demo-entry-salsa-5');
   await page.getByLabel('How Basic with a right turn went').selectOption({ label: 'easy' });

@@ -47,7 +47,7 @@ describe('words about classes', () => {
     expect(dateText('2026-11-26')).toBe('Thu 26 Nov');
     expect(dateText('2024-02-29T23:59')).toBe('Thu 29 Feb');
   });
-  it('everything has a word, and none says man, lady, he or she', () => {
+  it('everything has a word, and roles are leader and follower, whoever dances them', () => {
     const all = [
       ...BLOCK_KINDS.map((k) => BLOCK_WORDS[k]),
       ...TEMPLATE_IDS.flatMap((t) => Object.values(TEMPLATE_WORDS[t])),

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js';
-import { WEEK_DAYS, dateIn, nthInMonth, timeIn as clockIn, weekDay, type WeekDay } from './days';
+import { WEEK_DAYS, dateIn, nthInMonth, plusDays, timeIn as clockIn, weekDay, type WeekDay } from './days';
 import { seriesSchema, type Repeat, type Series } from './series';
 import { instantOf, isZone, localAt } from './zone';
 import { OWN, UID_END, endOf } from './ical-write';
@@ -176,7 +176,7 @@ function untilDay(until: ICAL.Time, start: string, zone: string): string {
   const own = until.zone?.tzid === 'UTC' || until.zone?.tzid === 'Z' ? UTC : FLOATING;
   const local = localOf({ time: until, zone: own }, zone);
   if (local.slice(11) >= clockIn(start)) return dateIn(local);
-  return new Date(Date.parse(`${dateIn(local)}T00:00:00Z`) - 86_400_000).toISOString().slice(0, 10);
+  return plusDays(dateIn(local), -1);
 }
 function sameWeekday(days: readonly string[], position: number, start: string): void {
   const [only] = days;

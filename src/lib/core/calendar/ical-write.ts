@@ -1,5 +1,5 @@
 import ical, { ICalAlarmType, ICalEventRepeatingFreq, ICalWeekday } from 'ical-generator';
-import { dateIn, plusDays, timeIn } from './days';
+import { dateIn, nthInMonth, plusDays, timeIn, weekDay } from './days';
 import { occurrences, type Repeat, type Series } from './series';
 import { clockChanges, instantOf, localAt, offsetAt } from './zone';
 
@@ -95,11 +95,7 @@ function rule(s: Series, r: Repeat) {
 }
 function monthly(s: Series) {
   const date = dateIn(s.start);
-  const nth = Math.ceil(Number(date.slice(8)) / 7);
-  const day = (['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const)[
-    (new Date(`${date}T12:00:00Z`).getUTCDay() + 6) % 7
-  ];
-  return day ? { byDay: [ICalWeekday[day]], bySetPos: nth } : {};
+  return { byDay: [ICalWeekday[weekDay(date)]], bySetPos: nthInMonth(date) };
 }
 
 /** A time on the wall, as the package takes times: it prints what is given, whatever zone this machine is in. */

@@ -1,7 +1,8 @@
-import { ROLES, TICKS_PER_BEAT, type Role } from '../base';
+import { ROLES, type Role } from '../base';
 import type { Analysis } from '../analysis';
 import { loads } from '../combination';
 import { check } from '../findings';
+import { secondsOf } from '../time';
 
 /** What wants care in something danced. */
 export type CareCode =
@@ -37,7 +38,7 @@ export interface Care {
  * @example careOf(analysis, 120).cares // ['turns']
  */
 export function careOf(a: Analysis, bpm: number): Care {
-  const seconds = ((a.end - a.start) / TICKS_PER_BEAT) * (60 / bpm);
+  const seconds = secondsOf(a.end - a.start, bpm);
   const load = loads(a, seconds);
   const busier = ROLES.reduce(
     (x, r) => (load[r].inARow.turns > load[x].inARow.turns ? r : x),

@@ -1,7 +1,7 @@
 import type { Beats, Bpm, Seconds } from '../base';
 import { BLOCKS } from './blocks.data';
 import { AROUND, roundSeconds, roundsIn, tempoSteps, type Around } from './hour';
-import { blockRef, plannedMinutes, type Block, type ClassPlan, type DanceRef } from './plan';
+import { aimOf, blockRef, plannedMinutes, type Block, type ClassPlan, type DanceRef } from './plan';
 
 /** What the arithmetic needs of something danced. */
 export interface Lengths {
@@ -38,12 +38,7 @@ export interface Hour {
 /** The tempo aimed at: as said, else that of what is aimed at. */
 export function goalOf(c: ClassPlan, lengths: Lengths): Bpm | undefined {
   if (c.goal !== undefined) return c.goal;
-  const aim: DanceRef | undefined =
-    c.aim.combination !== undefined
-      ? { type: 'combination', id: c.aim.combination }
-      : c.aim.figures[0] === undefined
-        ? undefined
-        : { type: 'figure', id: c.aim.figures[0] };
+  const aim = aimOf(c);
   return aim && lengths.tempo(aim);
 }
 

@@ -3,7 +3,7 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import Play from '@lucide/svelte/icons/play';
-  import { instantOf, localAt } from '$lib/core/calendar';
+  import { hereZone, instantOf, localAt } from '$lib/core/calendar';
   import {
     BLOCK_KINDS,
     TEMPLATE_IDS,
@@ -165,9 +165,7 @@
         `${c.minutes} minutes`,
       ]
         .filter(Boolean)
-        .join(' · ')}{c.at && c.zone !== Intl.DateTimeFormat().resolvedOptions().timeZone
-        ? ` (here ${localAt(when, Intl.DateTimeFormat().resolvedOptions().timeZone).slice(11)})`
-        : ''}
+        .join(' · ')}{c.at && c.zone !== hereZone() ? ` (here ${localAt(when, hereZone()).slice(11)})` : ''}
     </p>{/snippet}
   {#snippet tools()}
     <button onclick={() => suggest()}>Suggest a class</button>
