@@ -13,6 +13,7 @@ const ROOMS = [
   'band',
   'listen',
   'notation',
+  'breakdown',
   'figure',
   'floor',
   'analysis',

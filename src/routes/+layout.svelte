@@ -88,6 +88,7 @@
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
 </main>
+<div class="visually-hidden" role="status">{app.said}</div>
 <DoneBar onback={() => backs++} />
 {#if Dialogs}<Dialogs />{/if}
 

@@ -12,6 +12,7 @@ const ROOMS = [
   'core/band',
   'core/listen',
   'core/notation',
+  'core/breakdown',
   'core/figure',
   'core/floor',
   'core/analysis',

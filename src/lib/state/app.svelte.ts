@@ -1,9 +1,12 @@
+import type { TimedBody } from '$lib/core/figure';
 import { z } from 'zod';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
 import { hereZone } from '$lib/core/calendar';
 import type { OwnDance } from '$lib/core/figure';
 import {
   DANCE_IDS,
+  FORMATION_IDS,
+  HOLD_IDS,
   TURN_SCHOOL_NAMES,
   shippedDance,
   type Dance,
@@ -20,7 +23,13 @@ const settingsSchema = z.object({
   leaderHeight: z.number().min(1).max(2.4).catch(defaultHeights.leader),
   turnSchool: z.enum(TURN_SCHOOL_NAMES).catch('left-right'),
   followerHeight: z.number().min(1).max(2.4).catch(defaultHeights.follower),
+  lastBegun: z
+    .object({ dance: z.string(), formation: z.enum(FORMATION_IDS), hold: z.enum(HOLD_IDS) })
+    .optional()
+    .catch(undefined),
 });
+/** Dance and start a figure was last begun with. */
+type Begun = z.infer<typeof settingsSchema>['lastBegun'];
 const KEY = 'brisk-partner:settings';
 
 /** The last act that can be taken back. */
@@ -37,6 +46,7 @@ class App {
   leaderHeight = $state(defaultHeights.leader as number);
   followerHeight = $state(defaultHeights.follower as number);
   turnSchool: TurnSchool = $state('left-right');
+  lastBegun: Begun = $state.raw(undefined);
   /** What was done last and can be taken back at once; older acts lie in the bin. */
   done: Done | undefined = $state.raw(undefined);
   /** The teacher's own dances, by name. */
@@ -94,6 +104,17 @@ class App {
     }
   }
 
+  /** Steps that were copied, in this tab. */
+  steps: { readonly items: readonly TimedBody[]; readonly length: number } | undefined =
+    $state.raw(undefined);
+
+  /** What was done just now, for those who do not see it. */
+  said = $state('');
+  say(words: string): void {
+    // The same words again are news, too.
+    this.said = words === this.said ? `${words} ` : words;
+  }
+
   /** Remembers an act for Undo. */
   did(says: string, act: number | undefined, list?: string): void {
     this.done = act === undefined ? undefined : { says, act, ...(list === undefined ? {} : { list }) };
@@ -127,8 +148,8 @@ class App {
 
   /** As they go into a backup. */
   get settings(): Readonly<Record<string, unknown>> {
-    const { theme, leaderHeight, followerHeight, turnSchool } = this;
-    return { theme, leaderHeight, followerHeight, turnSchool };
+    const { theme, leaderHeight, followerHeight, turnSchool, lastBegun } = this;
+    return { theme, leaderHeight, followerHeight, turnSchool, ...(lastBegun && { lastBegun }) };
   }
 
   /** Takes settings over from a backup, as far as they can be read. */

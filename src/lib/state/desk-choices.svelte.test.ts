@@ -67,9 +67,9 @@ describe('choices on the desk', () => {
       'leader 1 rock-step 3 triple 5 triple or [5 step 6 step]\nfollower 1 rock-step 3 triple 5 triple',
     );
     expect(d.findings.map((f) => [f.code, f.severity])).toEqual([['branch', 'wrong']]);
-    d.writing = true;
+    d.writing = 'typing';
     expect(d.findings).toEqual([]);
-    d.writing = false;
+    d.writing = undefined;
     d.look(d.findings[0]!.picks!);
     expect(d.findings.every((f) => f.code !== 'branch')).toBe(true);
     expect(d.findings.some((f) => f.severity === 'wrong')).toBe(true);

@@ -1,5 +1,5 @@
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
-import { type Role } from '$lib/core/base';
+import type { Role, Ticks } from '$lib/core/base';
 import {
   NO_PICKS,
   applyEdits,
@@ -15,11 +15,12 @@ import {
   type Picks,
   type Ref,
 } from '$lib/core/figure';
-import { check, checkBranches, keyOf, soFar, type Finding, type Fix } from '$lib/core/findings';
+import { check, checkBranches, keyOf, soFar, type Finding, type Fix, type Writing } from '$lib/core/findings';
 import { placeOf } from '$lib/core/library';
 import { failureText, refusedText } from '$lib/messages';
 import type { FigureRow } from '$lib/storage';
 import type { FixFinder } from '$lib/workers/fix-finder';
+import { nextPlace } from './building';
 import { begin, record, redo, undo, type History } from './history';
 
 /** Which danced step is chosen. */
@@ -45,6 +46,13 @@ interface Tried {
 export class Desk {
   #history: History<Figure> = $state.raw() as History<Figure>;
   selection: Selection | undefined = $state.raw(undefined);
+  /** More steps of the same role, chosen together with it. */
+  #others: readonly Selection[] = $state.raw([]);
+  /** The chosen step was put there just now: the next word is what it does, and then it goes on. */
+  fresh = $state(false);
+  /** Where the next step goes, where somebody said it: on the rail, or by the caret in the text. */
+  #place: { readonly role: Role; readonly tick: Ticks; readonly byCaret?: boolean } | undefined =
+    $state.raw(undefined);
   /** What went wrong with the last edit; empty when it went well. */
   notice = $state('');
   /** How the figure is kept: as a version, and where its parent has changed under it. */
@@ -72,11 +80,11 @@ export class Desk {
   readonly analysis: Analysis = $derived.by(() =>
     this.preview ? this.#analysed(this.preview) : this.settled,
   );
-  /** A line is being written: the caret stands at its end. Nothing is called wrong meanwhile. */
-  writing = $state(false);
+  /** A line is being written: the caret stands at its end. What is there is "so far" meanwhile. */
+  writing: Writing | undefined = $state(undefined);
   readonly findings: readonly Finding[] = $derived.by(() => {
     const found = check(this.analysis);
-    if (this.writing) return soFar(found);
+    if (this.writing) return soFar(this.analysis, found, this.writing);
     return this.preview ? found : [...found, ...checkBranches(this.analysis, this.heights, found)];
   });
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
@@ -84,6 +92,25 @@ export class Desk {
   readonly selected: Weighed | undefined = $derived.by(() => {
     const s = this.selection;
     return s && this.analysis.roles[s.role].actions.find((w) => w.pass === s.pass && sameRef(w.ref, s.ref));
+  });
+
+  /** All chosen steps, in the order they are danced. */
+  readonly chosen: readonly Weighed[] = $derived.by(() => {
+    const s = this.selection;
+    if (!s) return [];
+    const all = [s, ...this.#others];
+    return this.analysis.roles[s.role].actions.filter((w) =>
+      all.some((x) => x.pass === w.pass && sameRef(x.ref, w.ref)),
+    );
+  });
+  /** Somebody said where the next step goes. */
+  readonly building: boolean = $derived.by(() => this.#place !== undefined && !this.#place.byCaret);
+  /** Where the next step goes: where it was said, as long as nothing is there, else behind what the role has. */
+  readonly place: { readonly role: Role; readonly tick: Ticks } = $derived.by(() => {
+    const p = this.#place;
+    const role = p?.role ?? this.selection?.role ?? 'leader';
+    const free = p && !this.analysis.roles[role].actions.some((w) => w.tick === p.tick);
+    return free ? p : { role, tick: nextPlace(this.analysis, role) };
   });
 
   /** Counts at which something else may be danced. */
@@ -162,6 +189,46 @@ export class Desk {
 
   select(role: Role, w: Weighed | undefined): void {
     this.selection = w && { role, ref: w.ref, pass: w.pass };
+    this.#others = [];
+    this.fresh = false;
+    if (w) this.#place = undefined;
+  }
+  /** Chooses a step with those chosen before, or lets it go; one of the other role begins anew. */
+  also(role: Role, w: Weighed): void {
+    const s = this.selection;
+    if (!s || s.role !== role) return this.select(role, w);
+    const all = [s, ...this.#others];
+    const kept = all.filter((x) => x.pass !== w.pass || !sameRef(x.ref, w.ref));
+    const next = kept.length < all.length ? kept : [...all, { role, ref: w.ref, pass: w.pass }];
+    [this.selection, this.#others] = [next[0], next.slice(1)];
+    this.fresh = false;
+  }
+  /** Chooses the steps from the one chosen up to this one. */
+  through(role: Role, w: Weighed): void {
+    const first = this.selected;
+    if (!first || this.selection?.role !== role) return this.select(role, w);
+    const [from, to] = [Math.min(first.tick, w.tick), Math.max(first.tick, w.tick)];
+    const span = this.analysis.roles[role].actions.filter(
+      (x) => x.tick >= from && x.tick <= to && x !== first,
+    );
+    this.#others = span.map((x) => ({ role, ref: x.ref, pass: x.pass }));
+    this.fresh = false;
+  }
+  chooseAt(role: Role, tick: Ticks): void {
+    this.select(
+      role,
+      this.analysis.roles[role].actions.find((w) => w.tick === tick),
+    );
+  }
+  /** The caret stands at the end of this role's line. */
+  writeOn(role: Role): void {
+    this.select(role, undefined);
+    this.#place = { role, tick: nextPlace(this.analysis, role), byCaret: true };
+  }
+  /** The next step goes here; nothing is chosen any more. */
+  goOn(role: Role, tick: Ticks): void {
+    this.select(role, undefined);
+    this.#place = { role, tick };
   }
 
   /** The tried mends of a finding; undefined while they are being tried. */

@@ -18,6 +18,9 @@ interface How<K extends KindId, D extends { readonly id: string }, R extends Ope
   readonly onchange: (model: M, save: (doc: D) => void) => void;
   readonly replace: (model: M, doc: D) => void;
   readonly opened: (model: M, opened: R) => void;
+  /** What there is to work on where nothing is stored yet; it is stored once it is worth keeping. */
+  readonly begin?: (() => D) | undefined;
+  readonly worthKeeping?: (doc: D) => boolean;
   /** Follows what else it is made of; gives what ends that. */
   readonly watch?: (model: M, db: Database) => () => void;
 }
@@ -53,7 +56,7 @@ export class OpenDocument<K extends KindId, D extends { readonly id: string }, R
     const what = KIND_WORDS[shelf.kind].one;
     await written(shelf.kind, this.#id);
     const { opened, row, left } = await openStored(db, shelf, this.#id, await liveSessions());
-    const doc = left?.doc ?? opened?.doc;
+    const doc = left?.doc ?? opened?.doc ?? (row ? undefined : this.#how.begin?.());
     if (!this.#alive) return;
     if (!doc) {
       this.problem = row
@@ -83,9 +86,11 @@ export class OpenDocument<K extends KindId, D extends { readonly id: string }, R
       onSaved: (now) => this.#how.opened(model, now),
     });
     if (opened) this.#how.opened(model, opened);
+    let kept = opened !== undefined;
     this.#how.onchange(model, (doc) => {
       this.news = '';
-      saver.save(doc);
+      kept ||= this.#how.worthKeeping?.(doc) ?? true;
+      if (kept) saver.save(doc);
     });
     return saver;
   }

@@ -2,6 +2,7 @@ import { liveQuery } from 'dexie';
 import { same } from '$lib/core/base';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
+import { afterPaint } from './after-paint';
 import type { Practice } from '$lib/core/practice/playlist';
 import type { Song } from '$lib/core/song/schema';
 import { kindOf, type Docs, type KindId } from '$lib/core/library';
@@ -142,7 +143,9 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     this.#busy = true;
     this.state = 'saving';
     while (this.#next) {
-      const doc = (this.#saving = this.#next);
+      // What was typed is seen first, and what is typed until then goes along.
+      await afterPaint();
+      const doc: D = (this.#saving = this.#next);
       this.#next = undefined;
       const problem = await this.#saveOne(doc, this.#edit);
       this.#saving = undefined;

@@ -8,3 +8,5 @@ export * from './turns';
 export * from './weight';
 export * from './arms';
 export * from './arrival';
+export * from './counterpart';
+export * from './fitting';

@@ -1,21 +1,21 @@
-import { ROLES, TICKS_PER_BEAT, fail, never, ok, type Result, type Role, type Ticks } from '../base';
-import { parse, type Action, type Body, type Label } from '../notation';
+import { ROLES, fail, never, ok, type Result, type Role, type Ticks } from '../base';
+import { parse, type Body, type Label } from '../notation';
 import { nearestLabelled, positionAt, toQuickSlow } from '../time';
-import { FEELS, KINDS, UNITS, danceOf, turnsInPlace } from '../vocabulary';
+import { danceOf } from '../vocabulary';
+import { keyOf, patched, rowsFor, type ActionPatch, type KeyedRow } from './edit-rows';
+import { editSeveral, type SeveralEdit } from './edit-several';
 import { writeWords, type WriteWords } from './edit-words';
-import { openUnit, timeMoves, type Ref, type Timebase, type Timed } from './resolve';
+import { timeMoves, type Ref, type Timebase, type Timed } from './resolve';
 import { countAt, lineFor, rewriteTrack, type Row } from './rows';
 import type { Details, Figure } from './schema';
-
-/** Which parts of an action change; `undefined` takes the part away. */
-export type ActionPatch = { readonly [K in keyof Omit<Action, 'type'>]?: Action[K] | undefined };
 
 /** One change to a figure, from the text, the rail or the floor. */
 export type FigureEdit =
   | { readonly type: 'set-action'; readonly role: Role; readonly at: Ref; readonly patch: ActionPatch }
   | { readonly type: 'move'; readonly role: Role; readonly at: Ref; readonly by: Ticks }
   | { readonly type: 'delete'; readonly role: Role; readonly at: Ref }
-  | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Action }
+  | { readonly type: 'insert'; readonly role: Role; readonly tick: Ticks; readonly action: Body }
+  | SeveralEdit
   | { readonly type: 'replace-text'; readonly from: number; readonly to: number; readonly insert: string }
   | { readonly type: 'set-lines'; readonly lines: string }
   | WriteWords
@@ -54,6 +54,9 @@ export function applyEdit(figure: Figure, edit: FigureEdit): Result<Figure, Edit
     case 'delete':
     case 'insert':
       return editSteps(figure, edit);
+    case 'change-steps':
+    case 'place-steps':
+      return editSeveral(figure, edit);
     default:
       return never(edit);
   }
@@ -114,55 +117,22 @@ function inValues(timed: readonly Timed<Body>[], base: Timebase): Result<MoveRow
 type StepEdit = Extract<FigureEdit, { type: 'set-action' | 'move' | 'delete' | 'insert' }>;
 
 type MoveRow = Row<Body>;
-type KeyedRow = MoveRow & { readonly key: string };
 
 function editSteps(figure: Figure, edit: StepEdit): Result<Figure, EditFailure> {
   const parsed = parse(figure.lines);
   const timed = timeMoves(parsed, edit.role, figure);
-  const changed = change(rowsFor(timed, edit, figure), edit, figure);
+  const opened = edit.type === 'insert' ? [] : [edit.at];
+  const changed = change(rowsFor(timed, opened, figure, edit.type !== 'set-action'), edit, figure);
   return changed.ok ? ok(rewriteTrack(figure, parsed, edit.role, changed.value)) : changed;
 }
-
-/** All items of the role; the unit word the edit reaches into is opened first. */
-function rowsFor(timed: readonly Timed<Body>[], edit: StepEdit, base: Timebase): KeyedRow[] {
-  const onlyParts = edit.type === 'set-action';
-  const renumber = !onlyParts && timed.some((t) => t.renumbered);
-  return timed.flatMap((t) => {
-    const row = { line: t.ref.line, tick: t.tick, label: t.label, content: t.content, relabel: renumber };
-    if (edit.type === 'insert' || !sameItem(t.ref, edit.at) || t.content.type !== 'unit')
-      return [{ ...row, key: keyOf(t.ref) }];
-    return openRows(t, t.content, row, base);
-  });
-}
-
-function openRows(
-  t: Timed<Body>,
-  word: Extract<Body, { type: 'unit' }>,
-  row: MoveRow,
-  base: Timebase,
-): KeyedRow[] {
-  return openUnit(word).map((action, step) => {
-    const offset = UNITS[word.unit].steps[step];
-    const tick = t.tick + (offset ? offset.beat * TICKS_PER_BEAT + FEELS[base.feel].ticks[offset.sub] : 0);
-    return {
-      ...row,
-      content: action,
-      tick,
-      key: keyOf({ ...t.ref, step }),
-      relabel: step > 0 || row.relabel,
-    };
-  });
-}
-
-const sameItem = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item;
-const keyOf = (r: Ref): string => `${r.line}.${r.item}.${r.step}`;
 
 function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Result<MoveRow[], EditFailure> {
   if (edit.type === 'insert') {
     const tick = nearestLabelled(edit.tick, base.feel);
     if (tick < 0) return fail('before-the-start');
+    const kept = placed.filter((r) => r.tick !== tick || r.content.type !== 'nothing');
     return ok([
-      ...placed,
+      ...kept,
       { line: lineFor(placed, tick), tick, label: countAt(tick, base), content: edit.action, relabel: true },
     ]);
   }
@@ -180,23 +150,4 @@ function change(placed: readonly KeyedRow[], edit: StepEdit, base: Timebase): Re
     case 'set-action':
       return ok(placed.with(index, { ...row, content: patched(row.content, edit.patch) }));
   }
-}
-
-function patched(body: Body, patch: ActionPatch): Body {
-  const start: Record<string, unknown> =
-    body.type === 'nothing' ? { ...body, type: 'action', kind: 'step' } : { ...body };
-  for (const [key, value] of Object.entries(patch)) {
-    if (value === undefined) delete start[key];
-    else start[key] = value;
-  }
-  if (start.type === 'action' && KINDS[start.kind as Action['kind']].weight === 'none') {
-    for (const key of ['foot', 'direction', 'size', 'footwork', 'then', 'lane']) delete start[key];
-    if (!turnsInPlace(start.kind as Action['kind'])) delete start.turn;
-  }
-  if (start.kind === 'close' || start.kind === 'replace') delete start.direction;
-  const placed = start.direction !== undefined && start.direction !== 'place';
-  if (start.turn === undefined || (!placed && start.type === 'action' && start.kind !== 'close'))
-    delete start.turnAfter;
-  if (start.then === undefined) delete start.thenSwivel;
-  return start as unknown as Body;
 }

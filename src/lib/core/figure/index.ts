@@ -10,3 +10,6 @@ export * from './rows';
 export * from './schema';
 export * from './version';
 export * from './write-route';
+export { type ActionPatch } from './edit-rows';
+export * from './edit-several';
+export * from './word-body';

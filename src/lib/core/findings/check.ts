@@ -136,9 +136,41 @@ const WHEN_DONE: ReadonlySet<FindingCode> = new Set([
   'wait-alone',
 ]);
 
-/** What may be said while a line is still being written: nothing is called wrong, and nothing about its end. */
-export const soFar = (found: readonly Finding[]): Finding[] =>
-  found.filter((f) => f.severity !== 'wrong' && !WHEN_DONE.has(f.code));
+/** What only the end of a figure can be told. */
+const ENDINGS: ReadonlySet<FindingCode> = new Set([
+  'role-empty',
+  'totals-differ',
+  'odd-length',
+  'end-foot',
+  'end-facing',
+  'end-place',
+  'end-hold',
+  'end-heading',
+  'wait-alone',
+]);
+/** What one dancer does alone, whatever the partner's line is yet. */
+const ALONE: ReadonlySet<FindingCode> = new Set([
+  'overlap',
+  'standing-step',
+  'standing-gesture',
+  'split-unsaid',
+  'turn-too-fast',
+  'long-spin',
+]);
+
+/** `typing`: keys come; `paused`: they do not, and the caret still stands at the end of what is written. */
+export type Writing = 'typing' | 'paused';
+
+/**
+ * What may be said of a figure that is still being written. While keys come, nothing is called wrong; in a pause, what
+ * is written is judged as far as both have got, and no ending is.
+ */
+export function soFar(a: Analysis, found: readonly Finding[], writing: Writing = 'typing'): Finding[] {
+  if (writing === 'typing')
+    return found.filter((f) => f.severity !== 'wrong' && !WHEN_DONE.has(f.code) && !ENDINGS.has(f.code));
+  const both = Math.min(a.roles.leader.end, a.roles.follower.end);
+  return found.filter((f) => !ENDINGS.has(f.code) && (ALONE.has(f.code) || f.tick < both));
+}
 
 /** The same without holding back what earlier findings may explain. */
 function checkAll(a: Analysis): Finding[] {

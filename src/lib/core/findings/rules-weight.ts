@@ -1,6 +1,5 @@
 import { ROLES, TICKS_PER_BEAT, otherFoot, otherRole, type Foot, type Role, type Ticks } from '../base';
-import type { Analysis, Weighed } from '../analysis';
-import type { Action } from '../notation';
+import { answersTo, type Analysis, type Weighed } from '../analysis';
 import { positionAt } from '../time';
 import { FEELS, danceOf } from '../vocabulary';
 import { MENDED_WITHIN_UNITS } from './limits.data';
@@ -106,7 +105,9 @@ function stepsMissed(a: Analysis, role: Role, at: Weighed): Remedy[] {
   const from = before.at(-1)?.tick ?? a.start;
   return parityRepairs(a, role, from, at.tick)
     .map((p) => p.remedy)
-    .filter((r) => r.edits.every((e) => e.type !== 'delete' && !('at' in e && sameRef(e.at, before.at(-1)))));
+    .filter((r) =>
+      r.edits.every((e) => e.type !== 'delete' && !(e.type === 'set-action' && sameRef(e.at, before.at(-1)))),
+    );
 }
 const sameRef = (x: Weighed['ref'], w: Weighed | undefined): boolean =>
   w !== undefined && x.line === w.ref.line && x.item === w.ref.item && x.step === w.ref.step;
@@ -145,15 +146,6 @@ export const splitUnsaid: Rule = {
   },
 };
 
-const OPPOSITE: Partial<Record<NonNullable<Action['direction']>, Action['direction']>> = {
-  fwd: 'back',
-  back: 'fwd',
-  'diag-fwd': 'diag-back',
-  'diag-back': 'diag-fwd',
-  across: 'behind',
-  behind: 'across',
-};
-
 /** One role has no steps while the other has. */
 export const roleEmpty: Rule = {
   code: 'role-empty',
@@ -164,27 +156,9 @@ export const roleEmpty: Rule = {
   mend: (a, f) => {
     const role = f.role;
     if (!role) return [];
-    const partner = a.roles[otherRole(role)].actions.filter((w) => w.pass === 0);
-    const edits = partner.map((w) => ({
-      type: 'insert' as const,
-      role,
-      tick: w.tick,
-      action: mirrored(w.action),
-    }));
-    return [remedy('mirror-partner', role, {}, ...edits)];
+    return [remedy('mirror-partner', role, {}, { type: 'place-steps', role, items: answersTo(a, role) })];
   },
 };
-
-/** What the partner does face to face: the opposite direction; feet follow by alternation, turns are left to the writer. */
-function mirrored(action: Action): Action {
-  const direction = action.direction && (OPPOSITE[action.direction] ?? action.direction);
-  return {
-    type: 'action',
-    kind: action.kind,
-    ...(direction ? { direction } : {}),
-    ...(action.size !== undefined ? { size: action.size } : {}),
-  };
-}
 
 /** Both roles must cover the same counts. */
 export const totalsDiffer: Rule = {

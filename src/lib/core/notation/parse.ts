@@ -13,15 +13,59 @@ import type { ItemSpans, Label, Parsed, ParsedLine, Problem, WordItem } from './
  */
 export function parse(text: string): Parsed {
   const problems: Problem[] = [];
-  const report: Report = (code, span, details = {}, fix) =>
-    problems.push(fix === undefined ? { code, span, details } : { code, span, details, fix });
   const lines: ParsedLine[] = [];
   let at = 0;
   for (const raw of text.split('\n')) {
-    lines.push(parseLine(raw.replace(/\r$/, ''), at, report));
+    const read = readLine(raw.replace(/\r$/, ''), at);
+    lines.push(read.line);
+    for (const p of read.problems) problems.push(p);
     at += raw.length + 1;
   }
   return { lines, problems };
+}
+
+/** One line, read by itself. */
+interface ReadLine {
+  readonly at: number;
+  readonly line: ParsedLine;
+  readonly problems: readonly Problem[];
+}
+/** Lines read lately: a key changes one line, and the others are asked for many times over. */
+const lately = new Map<string, ReadLine>();
+const MOST_KEPT = 1024;
+
+function readLine(raw: string, at: number): ReadLine {
+  const known = lately.get(raw);
+  if (known?.at === at) return known;
+  const read = known ? movedTo(known, at) : readAnew(raw, at);
+  lately.delete(raw);
+  lately.set(raw, read);
+  if (lately.size > MOST_KEPT) lately.delete(lately.keys().next().value as string);
+  return read;
+}
+
+function readAnew(raw: string, at: number): ReadLine {
+  const problems: Problem[] = [];
+  const report: Report = (code, span, details = {}, fix) =>
+    problems.push(fix === undefined ? { code, span, details } : { code, span, details, fix });
+  return { at, line: parseLine(raw, at, report), problems };
+}
+
+/** The same line where it stands now: only places differ. */
+function movedTo({ at, line, problems }: ReadLine, to: number): ReadLine {
+  const by = to - at;
+  const span = (s: Span): Span => ({ from: s.from + by, to: s.to + by });
+  const item = (s: ItemSpans): ItemSpans => ({
+    all: span(s.all),
+    label: span(s.label),
+    body: span(s.body),
+    ...(s.others && { others: s.others.map((way) => way.map(item)) }),
+  });
+  return {
+    at: to,
+    line: { ...line, span: span(line.span), items: line.items.map(item) },
+    problems: problems.map((p) => ({ ...p, span: span(p.span) })),
+  };
 }
 
 function parseLine(raw: string, offset: number, report: Report): ParsedLine {

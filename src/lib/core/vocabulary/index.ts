@@ -9,3 +9,4 @@ export * from './time.data';
 export * from './tracks.data';
 export * from './units.data';
 export * from './words';
+export * from './strip.data';

@@ -96,7 +96,15 @@ export function plainWord(word: string): string {
 }
 
 /** The closest known word of the footwork lines, for "did you mean"; undefined when nothing is near. */
-export const nearestWord = (word: string): string | undefined => closestWord(word, WORDS.keys());
+export const nearestWord = (word: string): string | undefined => {
+  const known = NEAR.get(word);
+  if (known !== undefined || NEAR.has(word)) return known;
+  if (NEAR.size > 500) NEAR.clear();
+  const near = closestWord(word, WORDS.keys());
+  NEAR.set(word, near);
+  return near;
+};
+const NEAR = new Map<string, string | undefined>();
 
 /** The closest of some words; undefined when nothing is near. O(words). */
 export function closestWord(word: string, words: Iterable<string>): string | undefined {

@@ -3,13 +3,13 @@
   import { goto } from '$app/navigation';
   import { gistOf } from '$lib/core/likeness';
   import { printLine } from '$lib/core/notation';
-  import { FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
   import { actText, gistText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
   import { create, loadFigure, loadKeptWith, openedFigure, standAlone } from '$lib/storage';
   import { exportCsv, exportJson, exportText } from './export';
+  import StartFacts from './StartFacts.svelte';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
 
   interface Open {
@@ -23,7 +23,6 @@
 
   const a = $derived(desk.analysis);
   const f = $derived(desk.figure);
-  const ending = $derived(a.floor.end.formation ? FORMATIONS[a.floor.end.formation].says : undefined);
 
   const version = $derived(desk.kept.version);
   const of = $derived(version?.of);
@@ -73,11 +72,7 @@
   history={desk}
 >
   {#snippet facts()}
-    <p class="facts">
-      {danceOf(f).name} · {a.counts} counts · {LEVELS[f.level].name} · {HOLDS[f.start.hold].says}{ending
-        ? ` → ends ${ending}`
-        : ''}
-    </p>
+    <StartFacts {desk} />
     {#if version && parent}
       <p class="facts">
         version of <a href="/figures/{parent.id}">{parent.name}</a>, {gistText(gistOf(version.change))}

@@ -12,7 +12,9 @@
   import { typing } from '$lib/state/shortcuts';
   import { VaryLab } from '$lib/state/vary-lab.svelte';
   import type { VaryFinder } from '$lib/workers/vary-finder';
+  import type { ArmStretch } from '$lib/core/scene';
   import TextEditor from '$lib/views/editor/TextEditor.svelte';
+  import WordStrip from '$lib/views/editor/WordStrip.svelte';
   import FindingList from '$lib/views/findings/FindingList.svelte';
   import FloorView from '$lib/views/floor/FloorView.svelte';
   import CountRail from '$lib/views/rail/CountRail.svelte';
@@ -28,7 +30,16 @@
     finder,
     news,
     like,
-  }: { desk: Desk; saver: FigureSaver; finder: VaryFinder; news: string; like: boolean } = $props();
+    fresh = false,
+  }: {
+    desk: Desk;
+    saver: FigureSaver;
+    finder: VaryFinder;
+    news: string;
+    like: boolean;
+    /** It has just been begun: the caret stands where it is written. */
+    fresh?: boolean;
+  } = $props();
 
   const player = new Player();
   const sound = new DanceSound();
@@ -160,6 +171,22 @@
     const s = desk.selected;
     if (s && desk.selection) rail?.addAfter(desk.selection.role, s);
   }
+  function remove() {
+    const s = desk.selected;
+    if (s && desk.selection) rail?.remove(desk.selection.role, s);
+  }
+  let stretch: ArmStretch | undefined = $state.raw();
+  /** A breakdown pasted from elsewhere, shown before it is put in. */
+  let brought: string | undefined = $state.raw();
+  function bring(pasted: string): boolean {
+    const foreign = pasted.trim().includes('\n') || /^\s*\d{1,3}[.):]/.test(pasted);
+    if (foreign) brought = pasted;
+    return foreign;
+  }
+  function broughtIn() {
+    brought = undefined;
+    text?.show(f.lines.length);
+  }
 </script>
 
 <svelte:window onkeydown={keys} />
@@ -187,7 +214,7 @@
   <div class="columns" class:varying={open.vary}>
     <div class="left">
       <div inert={desk.preview !== undefined && desk.picks.size === 0}>
-        <CountRail bind:this={rail} {desk} {player} changed={changedMarks} plain={open.vary} />
+        <CountRail bind:this={rail} {desk} {player} changed={changedMarks} plain={open.vary} bind:stretch />
       </div>
       {#if open.vary}
         <div class="under">
@@ -197,13 +224,22 @@
           {/await}
         </div>
       {:else}
-        <StepInspector {desk} {add} />
+        {#if desk.selected && !desk.writing}<StepInspector {desk} {add} {remove} />{/if}
+        <WordStrip {desk} write={(w) => text?.write(w) ?? false} />
         <div class="text">
+          {#if brought !== undefined}
+            {#await import('$lib/views/editor/BroughtIn.svelte') then { default: BroughtIn }}
+              <BroughtIn {desk} text={brought} done={broughtIn} />
+            {/await}
+          {/if}
           <TextEditor
             bind:this={text}
             {desk}
             {player}
-            leave={() => root.querySelector<HTMLElement>('.mark[tabindex="0"]')?.focus()}
+            brought={bring}
+            focus={fresh}
+            leave={() =>
+              root.querySelector<HTMLElement>('.mark[tabindex="0"], .ghost[tabindex="0"]')?.focus()}
           />
         </div>
       {/if}
@@ -215,6 +251,13 @@
         {/await}
       {:else}
         <FloorView {desk} {player} />
+        {#if stretch}<p class="armsnow">
+            <b>{stretch.name.title}.</b>
+            {stretch.name.sentence}
+            <a href="/arms?figure={f.id}&count={Math.ceil(Math.max(0, stretch.from) / TICKS_PER_BEAT) + 1}"
+              >Turns from here</a
+            >
+          </p>{/if}
         <FindingList {desk} {player} showText={(at) => text?.show(at)} />
       {/if}
     </aside>
@@ -271,8 +314,13 @@
   }
   .text {
     flex: 1;
-    min-height: 168px;
+    position: relative;
+    min-height: 120px;
     padding: 3px;
+  }
+  .armsnow {
+    font-size: 13.5px;
+    line-height: 1.35;
   }
   .right {
     overflow: auto;

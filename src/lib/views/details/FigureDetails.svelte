@@ -1,7 +1,7 @@
 <script lang="ts">
   import { admissibleRepeats } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { newDance, withDance, type CountRange, type Details, type OwnDance } from '$lib/core/figure';
+  import { newDance, type CountRange, type Details, type OwnDance } from '$lib/core/figure';
   import type { FORMATIONS } from '$lib/core/vocabulary';
   import {
     FAMILIES,
@@ -16,6 +16,7 @@
     type Dance,
     type Level,
   } from '$lib/core/vocabulary';
+  import { inDance } from '$lib/state/begin-figure';
   import type { Desk } from '$lib/state/desk.svelte';
   import DanceChoice from '$lib/views/dances/DanceChoice.svelte';
   import DanceEditor from '$lib/views/dances/DanceEditor.svelte';
@@ -62,10 +63,7 @@
     set({ end: { ...rest, ...said } as Details['end'] });
   }
   let editing: { dance: OwnDance; fresh: boolean } | undefined = $state.raw();
-  function setDance(dance: Dance) {
-    const { dance: name, ownDance } = withDance(f, dance);
-    set({ dance: name, ownDance, feel: dance.feel, tempo: { ...dance.tempo } });
-  }
+  const setDance = (dance: Dance) => desk.become(inDance(f, dance));
   const createDance = () =>
     (editing = {
       dance: newDance(`own-${nanoid(12)}`, `${danceOf(f).name}, our way`, danceOf(f)),

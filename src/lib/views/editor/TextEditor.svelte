@@ -1,15 +1,35 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import type { Diagnostic } from '@codemirror/lint';
-  import { findingText, problemText, remedyText } from '$lib/messages';
+  import { fittingAt } from '$lib/core/analysis';
+  import { TICKS_PER_BEAT } from '$lib/core/base';
+  import { app } from '$lib/state/app.svelte';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
-  import type { NotationEditor } from './codemirror';
+  import type { Caret, NotationEditor } from './codemirror';
+  import Notes from './Notes.svelte';
 
-  let { desk, player, leave }: { desk: Desk; player: Player; leave: () => void } = $props();
+  /** `brought`: a breakdown is pasted that may be written otherwise than here; true takes it. */
+  let {
+    desk,
+    player,
+    leave,
+    brought,
+    focus = false,
+  }: {
+    desk: Desk;
+    player: Player;
+    leave: () => void;
+    brought: (text: string) => boolean;
+    /** Writing goes on at once: the caret is put into the first empty line. */
+    focus?: boolean;
+  } = $props();
 
   let host: HTMLDivElement;
   let editor: NotationEditor | undefined = $state.raw();
+  let notes: ReturnType<typeof Notes> | undefined = $state();
+  /** Grows when lines have other places. */
+  let moved = $state(0);
+  let caret: Caret | undefined = $state.raw();
 
   onMount(() => {
     let gone = false;
@@ -19,44 +39,75 @@
         change: (lines) => {
           if (!desk.edit({ type: 'set-lines', lines }, 'typing')) editor?.setText(desk.figure.lines);
         },
-        cursor: follow,
-        writing,
+        caret: follow,
+        fits: (at) => fittingAt(desk.analysis, at),
+        brought,
+        moved: () => moved++,
         undo: () => desk.undo(),
         redo: () => desk.redo(),
+        notes: () => notes?.focus(),
         leave,
       });
+      if (focus) show(startOf(desk.figure.lines));
     });
     return () => {
       gone = true;
       clearTimeout(pause);
-      desk.writing = false;
+      desk.writing = undefined;
       editor?.destroy();
     };
   });
 
-  /** A line counts as being written until nothing has been typed for so long, or the caret is elsewhere. */
-  const PAUSED = 1200;
-  let pause: ReturnType<typeof setTimeout> | undefined;
-  function writing(now: boolean) {
-    clearTimeout(pause);
-    desk.writing = now;
-    if (now) pause = setTimeout(() => (desk.writing = false), PAUSED);
+  /** The end of the first line that has only its name. */
+  function startOf(lines: string): number {
+    const at = lines.search(/(?<=^(?:leader|follower) )$/m);
+    return at < 0 ? lines.length : at;
   }
 
-  /** The cursor in the text chooses the step on the rail. */
-  function follow(at: number) {
+  /** Keys come until none has come for so long. */
+  const PAUSED = 1200;
+  let pause: ReturnType<typeof setTimeout> | undefined;
+
+  /** A line counts as being written as long as the caret stands at its end; the caret chooses the step on the rail. */
+  function follow(now: Caret) {
+    const before = caret;
+    caret = now;
+    clearTimeout(pause);
+    const onSteps = now.focused && now.atEnd && roleAt(now.at) !== undefined;
+    if (!onSteps) desk.writing = undefined;
+    else if (now.typed) {
+      desk.writing = 'typing';
+      pause = setTimeout(() => desk.writing && (desk.writing = 'paused'), PAUSED);
+    } else desk.writing ??= 'paused';
+    if (now.focused && (now.at !== before?.at || now.typed)) chooseAt(now.at, now.atEnd);
+  }
+  function roleAt(at: number): 'leader' | 'follower' | undefined {
+    const { lines } = desk.figure;
+    const from = lines.lastIndexOf('\n', at - 1) + 1;
+    return /^\s*(leader|follower)\b/i.exec(lines.slice(from, at))?.[1]?.toLowerCase() as
+      'leader' | 'follower' | undefined;
+  }
+  function chooseAt(at: number, atEnd: boolean) {
     for (const role of ['leader', 'follower'] as const) {
       const w = desk.analysis.roles[role].actions.find((x) => x.span.from <= at && at <= x.span.to);
-      if (w) {
-        desk.select(role, w);
-        if (!player.playing) player.tick = w.tick;
-        return;
-      }
+      if (!w) continue;
+      if (atEnd) desk.writeOn(role);
+      else desk.select(role, w);
+      if (!player.playing) player.tick = w.tick;
+      return;
     }
+    const role = atEnd ? roleAt(at) : undefined;
+    if (role) desk.writeOn(role);
   }
 
   export function show(at: number) {
     editor?.show(at);
+  }
+  /** Writes words at the caret, where it stands within what is written; false where it does not. */
+  export function write(words: string): boolean {
+    if (!editor || !caret?.focused || caret.atEnd) return false;
+    editor.write(words);
+    return true;
   }
 
   $effect(() => {
@@ -64,79 +115,74 @@
     untrack(() => editor)?.setText(lines);
   });
 
-  /** Underlines wait for a pause in typing; the list beside the floor does not. */
+  /** What is not understood, but for the word that is being written. */
+  const doubts = $derived.by(() => {
+    const { problems, lines } = desk.analysis.parsed;
+    const at = caret?.focused && caret.atEnd ? caret.at : undefined;
+    if (at === undefined) return problems;
+    const line = lines.find((l) => l.span.from <= at && at <= l.span.to);
+    const last = line?.items.at(-1)?.all.from ?? line?.span.from ?? at;
+    return problems.filter((p) => p.span.from < last || p.span.from > at);
+  });
+
+  /** Marks wait for a pause in typing; the notes beside them do not. */
   const PAUSE = 120;
+  let marked = 0;
   $effect(() => {
-    if (!editor) return;
-    void desk.analysis;
-    for (const f of desk.findings) void desk.fixes(f);
-    const timer = setTimeout(() => untrack(underline), PAUSE);
+    const spans = doubts.map((d) => d.span);
+    if (!editor || (spans.length === 0 && marked === 0)) return;
+    const timer = setTimeout(() => {
+      marked = spans.length;
+      untrack(() => editor)?.setDoubts(spans);
+    }, PAUSE);
     return () => clearTimeout(timer);
   });
 
-  function underline() {
-    const { analysis, findings } = desk;
-    const text: Diagnostic[] = analysis.parsed.problems.map((p) => ({
-      from: p.span.from,
-      to: p.span.to,
-      severity: 'error',
-      message: problemText(p),
-      actions: p.fix
-        ? [
-            {
-              name: `Write “${p.fix}”`,
-              apply: () =>
-                desk.edit({ type: 'replace-text', from: p.span.from, to: p.span.to, insert: p.fix ?? '' }),
-            },
-          ]
-        : [],
-    }));
-    const found: Diagnostic[] = findings.flatMap((f) => {
-      const role = f.role;
-      if (!role) return [];
-      const list = analysis.roles[role].actions;
-      const w = list.find((x) => x.tick === f.tick) ?? list.findLast((x) => x.tick <= f.tick);
-      if (!w) return [];
-      return [
-        {
-          from: w.span.from,
-          to: w.span.to,
-          severity:
-            f.severity === 'wrong'
-              ? ('error' as const)
-              : f.severity === 'caution'
-                ? ('warning' as const)
-                : ('info' as const),
-          message: findingText(f).sentence,
-          actions: (desk.fixes(f) ?? []).map((fix) => ({
-            name: remedyText(fix, role),
-            apply: () => desk.edit(fix.edits),
-          })),
-        },
-      ];
-    });
-    editor?.setProblems([...text, ...found].sort((x, y) => x.from - y.from));
+  function mend(from: number, to: number, insert: string) {
+    if (!desk.edit({ type: 'replace-text', from, to, insert })) return;
+    app.say(`Written: ${insert}.`);
+    editor?.show(from + insert.length);
   }
+  const counts = $derived(Math.ceil(desk.analysis.end / TICKS_PER_BEAT));
 </script>
 
-<div class="editor" bind:this={host}>
-  {#if !editor}<pre>{desk.figure.lines}</pre>{/if}
-</div>
+<section class="sheet" aria-label="Breakdown" data-counts={counts}>
+  <div class="editor" bind:this={host}>
+    {#if !editor}<pre>{desk.figure.lines}</pre>{/if}
+  </div>
+  {#if editor && doubts.length > 0}
+    <Notes bind:this={notes} {doubts} {editor} {moved} {mend} show={(at) => editor?.show(at)} />
+  {/if}
+</section>
 
 <style>
-  .editor {
-    background: var(--editor);
-    color: var(--editor-ink);
+  .sheet {
+    background: var(--sheet);
     border-radius: 10px;
     overflow: hidden;
     contain: layout style;
     height: 100%;
-    min-height: 168px;
+    min-height: 120px;
+    display: flex;
+  }
+  .editor {
+    flex: 1;
+    min-width: 0;
+    --rule: color-mix(in srgb, var(--line) 45%, transparent);
+    --chosen: color-mix(in srgb, var(--arm-a) 22%, transparent);
+  }
+  .editor:focus-within {
+    box-shadow: inset 4px 0 0 var(--focus);
   }
   pre {
     margin: 0;
-    padding: 10px 24px;
-    font: 15px/1.65 var(--mono);
+    padding: 2px 12px 8px 14px;
+    font: 16px/27px var(--text);
     white-space: pre-wrap;
+  }
+  @media (max-width: 900px) {
+    .sheet {
+      flex-direction: column;
+    }
   }
 </style>

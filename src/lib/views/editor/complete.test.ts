@@ -1,7 +1,7 @@
 import { CompletionContext } from '@codemirror/autocomplete';
 import { EditorState } from '@codemirror/state';
 import { describe, expect, it } from 'vitest';
-import { complete } from './codemirror';
+import { complete } from './complete';
 
 const offered = (doc: string, explicit = false): string[] =>
   complete(new CompletionContext(EditorState.create({ doc }), doc.length, explicit))?.options.map(

@@ -1,8 +1,11 @@
 <script lang="ts">
-  import type { Finding } from '$lib/core/findings';
+  import { ROLES, otherRole, type Role } from '$lib/core/base';
+  import type { Finding, Fix } from '$lib/core/findings';
   import { keyOf } from '$lib/core/findings';
   import { sayCount } from '$lib/core/time';
-  import { findingText, problemText, remedyText } from '$lib/messages';
+  import { findingText, remedyText } from '$lib/messages';
+  import { app } from '$lib/state/app.svelte';
+  import { fromPartner } from '$lib/state/building';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
 
@@ -14,8 +17,33 @@
   const good = $derived.by(() => {
     const { leader, follower } = a.roles;
     if (leader.actions.length === 0 && follower.actions.length === 0) return '';
-    return `${a.counts} counts; ${leader.changes} and ${follower.changes} weight changes; the leader ends ${leader.endFree ?? 'both'} free, the follower ${follower.endFree ?? 'both'}.`;
+    return `${counted(a.counts, 'count')}; ${leader.changes} and ${follower.changes} weight changes; ${atTheEnd('leader')}, ${atTheEnd('follower')}.`;
   });
+  const FOOT = { L: 'left', R: 'right' } as const;
+  const counted = (n: number, what: string) => `${n} ${n === 1 ? what : `${what}s`}`;
+  const atTheEnd = (role: Role) => {
+    const foot = a.roles[role].endFree;
+    return foot ? `the ${role}’s ${FOOT[foot]} foot is free at the end` : `the ${role} ends on both feet`;
+  };
+  const soFarText = $derived(
+    `${counted(a.counts, 'count')}; free now: ${ROLES.filter((r) => a.roles[r].actions.length > 0)
+      .map((r) => `${r} ${a.roles[r].endFree ? FOOT[a.roles[r].endFree] : 'either foot'}`)
+      .join(', ')}`,
+  );
+  /** Only this role has steps. */
+  const begun = $derived(
+    ROLES.find((r) => a.roles[r].actions.length > 0 && a.roles[otherRole(r)].actions.length === 0),
+  );
+  /** The partner's empty line is offered, not called a fault. */
+  const shown = $derived(desk.findings.filter((x) => x.code !== 'role-empty'));
+  function answer() {
+    if (!begun) return;
+    const role = otherRole(begun);
+    if (fromPartner(desk, role)) app.say(`The ${role} answers.`);
+  }
+  function mend(fix: Fix, f: Finding) {
+    if (desk.edit(fix.edits)) app.say(`Mended: ${remedyText(fix, f.role)}.`);
+  }
 
   function show(f: Finding) {
     player.stop();
@@ -37,29 +65,23 @@
       : `${desk.findings.length + a.parsed.problems.length} to look at.`}
   </div>
   <ul>
-    {#if desk.writing}<li class="so-far">
-        <span class="where num">…</span>
-        <p>
-          So far: {a.counts} counts; free now: leader {a.roles.leader.endFree ?? 'both'}, follower {a.roles
-            .follower.endFree ?? 'both'}.
-        </p>
+    {#if desk.writing && good}<li class="so-far">
+        <p><b>So far:</b> {soFarText}.</p>
+      </li>{/if}
+    {#if begun && !desk.preview}<li class="so-far">
+        <button class="fix" data-fix="mirror-partner" onclick={answer}
+          >{otherRole(begun) === 'follower' ? 'Follower' : 'Leader'} from the {begun}’s steps</button
+        >
       </li>{/if}
     {#if desk.figure.mistake}<li class="meant"><b>A mistake on purpose.</b> {desk.figure.mistake}</li>{/if}
-    {#each a.parsed.problems.slice(0, 6) as p, i (i)}
-      <li class="wrong">
-        <button class="where" onclick={() => showText(p.span.from)}>Text</button>
-        <div>
-          <p>{problemText(p)}</p>
-          {#if p.fix}<button
-              class="fix"
-              onclick={() =>
-                desk.edit({ type: 'replace-text', from: p.span.from, to: p.span.to, insert: p.fix ?? '' })}
-              >Write “{p.fix}”</button
-            >{/if}
-        </div>
-      </li>
-    {/each}
-    {#each desk.findings as f, i (keyOf(f) + i)}
+    {#if a.parsed.problems.length > 0 && !desk.writing}<li class="look">
+        <button class="where" onclick={() => showText(a.parsed.problems[0]?.span.to ?? 0)}
+          >{a.parsed.problems.length === 1
+            ? 'One place in the text is not understood'
+            : `${a.parsed.problems.length} places in the text are not understood`}</button
+        >
+      </li>{/if}
+    {#each shown as f, i (keyOf(f) + i)}
       {@const text = findingText(f)}
       <li class={f.severity} data-code={f.code}>
         <button
@@ -83,7 +105,7 @@
           {:else if desk.fixes(f)}
             <div class="fixes">
               {#each desk.fixes(f) ?? [] as fix, j (j)}
-                <button class="fix" data-fix={fix.code} onclick={() => desk.edit(fix.edits)}
+                <button class="fix" data-fix={fix.code} onclick={() => mend(fix, f)}
                   >{remedyText(fix, f.role)}</button
                 >
               {:else}<span class="why">No single change mends this; change it by hand.</span>{/each}
@@ -92,7 +114,7 @@
         </div>
       </li>
     {/each}
-    {#if desk.findings.length === 0 && a.parsed.problems.length === 0 && good}
+    {#if shown.length === 0 && a.parsed.problems.length === 0 && good && !desk.writing && !begun}
       <li class="good"><div><p><b>Can be danced as written.</b> {good}</p></div></li>
     {:else if !good && a.parsed.problems.length === 0}
       <li class="meant">

@@ -10,7 +10,9 @@
     readonly selected?: Weighed | undefined;
     readonly selection?: { readonly role: Role } | undefined;
     select?(role: Role, w: Weighed | undefined): void;
-    edit?(edit: FigureEdit): unknown;
+    edit?(edit: FigureEdit, group?: string): unknown;
+    /** Where a step is added that is drawn on the floor. */
+    goOn?(role: Role, tick: number): void;
   }
   export const VIEW_NAMES: Record<Viewpoint, string> = {
     leader: 'the leader’s side',
@@ -28,7 +30,9 @@
   import { trunkText } from '$lib/messages';
   import { dragged, footprints, poseAt, project, trunkPoseAt, type Footprint } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
+  import { turnAmount } from '$lib/views/rail/rail-model';
   import { BODY, danceOf } from '$lib/core/vocabulary';
+  import { nextPlace } from '$lib/state/building';
   import type { Player } from '$lib/state/player.svelte';
   import FloorArms from './FloorArms.svelte';
 
@@ -50,8 +54,12 @@
     const y = ((l?.y ?? 0) + (f?.y ?? 0)) / 2;
     return { minX: x - WIDEST / 2, maxX: x + WIDEST / 2, minY: y - WIDEST / 2, maxY: y + WIDEST / 2 };
   }
+  /** Nothing is written: the couple stands where it begins. */
+  const nobody = $derived(desk.edit !== undefined && ROLES.every((r) => a.roles[r].actions.length === 0));
   const shown = $derived(
-    ROLES.filter((r) => (player.only === 'both' || player.only === r) && a.roles[r].actions.length > 0),
+    ROLES.filter(
+      (r) => (player.only === 'both' || player.only === r) && (a.roles[r].actions.length > 0 || nobody),
+    ),
   );
   const current = $derived(desk.selected);
   const isChosen = (p: Footprint) =>
@@ -143,10 +151,7 @@
     e.preventDefault();
   }
   function pull(e: PointerEvent) {
-    if (!pulling) return;
-    const box = svg.getBoundingClientRect();
-    const scale = SIZE / box.width;
-    pulling = { ...pulling, to: view.floor((e.clientX - box.left) * scale, (e.clientY - box.top) * scale) };
+    if (pulling) pulling = { ...pulling, to: at(e) };
   }
   function drop() {
     const p = pulling;
@@ -155,6 +160,37 @@
     const w = a.roles[p.print.role].actions[p.print.index];
     const patch = dragged(a, p.print.role, p.print.index, p.to);
     if (w && patch) desk.edit?.({ type: 'set-action', role: p.print.role, at: w.ref, patch });
+  }
+
+  /** The free foot at the end of a role's line, dragged to where it steps next. */
+  let adding: { role: Role; foot: 'L' | 'R'; to: { x: number; y: number } } | undefined = $state();
+  const mayAdd = (role: Role, weight: boolean) =>
+    desk.edit !== undefined && !weight && player.tick >= (a.roles[role].actions.at(-1)?.tick ?? -Infinity);
+  function reach(e: PointerEvent, role: Role, foot: 'L' | 'R') {
+    adding = { role, foot, to: at(e) };
+    (e.currentTarget as Element).setPointerCapture(e.pointerId);
+    e.preventDefault();
+  }
+  function land() {
+    const d = adding;
+    adding = undefined;
+    const from = d && poses.find((p) => p.role === d.role)?.pose.feet[d.foot].at;
+    if (!d || !from || Math.hypot(d.to.x - from.x, d.to.y - from.y) < 0.06) return;
+    const tick = nextPlace(a, d.role);
+    const group = 'floor-step';
+    const body = { type: 'action', kind: 'step', direction: 'place' } as const;
+    if (!desk.edit?.({ type: 'insert', role: d.role, tick, action: body }, group)) return;
+    const index = desk.analysis.roles[d.role].actions.findIndex((w) => w.tick === tick);
+    const w = desk.analysis.roles[d.role].actions[index];
+    const patch = dragged(desk.analysis, d.role, index, d.to);
+    if (w && patch) desk.edit({ type: 'set-action', role: d.role, at: w.ref, patch }, group);
+    player.tick = tick;
+    desk.goOn?.(d.role, nextPlace(desk.analysis, d.role));
+  }
+  function at(e: PointerEvent) {
+    const box = svg.getBoundingClientRect();
+    const scale = SIZE / box.width;
+    return view.floor((e.clientX - box.left) * scale, (e.clientY - box.top) * scale);
   }
 
   const apart = $derived.by(() => {
@@ -167,10 +203,10 @@
       a.floor.lane[r].some((s) => s.from <= player.tick && player.tick < s.to),
     );
     return inside.length === 2
-      ? 'both in the lane'
+      ? 'both in the slot'
       : inside.length === 1
-        ? `only the ${inside[0]} in the lane`
-        : 'lane empty';
+        ? `only the ${inside[0]} in the slot`
+        : 'slot empty';
   });
   /** Words bent further than this many times as far as they are soft are drawn: where they lead, and where they land. */
   const BENT = 1.5;
@@ -201,6 +237,12 @@
   function sayLane(lane: 'left' | 'right') {
     if (open) desk.edit?.({ type: 'set-action', role: 'leader', at: open.w.ref, patch: { lane } });
   }
+  /** Who has turned how far in all, as it is said. */
+  const turned = $derived(
+    ROLES.filter((r) => a.roles[r].total !== 0)
+      .map((r) => `${r} ${turnAmount(a.roles[r].total)}`)
+      .join(', '),
+  );
   const r = $derived(a.floor.rectangle);
   const needs = $derived(
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
@@ -250,11 +292,22 @@
       {@const t = torso(role)}
       <g class="dancer {role}">
         {#each ['L', 'R'] as const as f (f)}
+          {@const to =
+            adding?.role === role && adding.foot === f
+              ? { at: adding.to, angle: pose.feet[f].angle }
+              : pose.feet[f]}
+          <!-- svelte-ignore a11y_no_static_element_interactions -->
           <path
             d={SOLE}
-            transform={shoe(pose.feet[f], f, a.roles[role].size.height)}
+            transform={shoe(to, f, a.roles[role].size.height)}
             class="shoe"
             class:light={!pose.feet[f].weight}
+            class:free={mayAdd(role, pose.feet[f].weight)}
+            data-free={mayAdd(role, pose.feet[f].weight) ? role : undefined}
+            onpointerdown={(e) => mayAdd(role, pose.feet[f].weight) && reach(e, role, f)}
+            onpointermove={(e) => adding && (adding = { ...adding, to: at(e) })}
+            onpointerup={land}
+            onpointercancel={() => (adding = undefined)}
           />
         {/each}
         {#if t}
@@ -299,13 +352,11 @@
     {#if bentWords}<span>{bentWords}</span>{/if}
     {#if open}<span class="ask"
         >Which side does the leader take at {sayCount(Math.max(0, open.side.tick), a.figure.feel)}?
-        <button onclick={() => sayLane('left')}>left of the lane</button><button
-          onclick={() => sayLane('right')}>right of the lane</button
+        <button onclick={() => sayLane('left')}>left of the slot</button><button
+          onclick={() => sayLane('right')}>right of the slot</button
         ></span
       >{/if}
-    {#if a.roles.leader.total || a.roles.follower.total}<span
-        >turns {(a.roles.leader.total / 360).toFixed(2)} and {(a.roles.follower.total / 360).toFixed(2)}</span
-      >{/if}
+    {#if turned}<span>{turned}</span>{/if}
   </figcaption>
 </figure>
 
@@ -395,6 +446,11 @@
   .dancer,
   .crown {
     pointer-events: none;
+  }
+  .shoe.free {
+    pointer-events: all;
+    cursor: grab;
+    touch-action: none;
   }
   .shoe.light {
     opacity: 0.55;

@@ -1,22 +1,28 @@
 <script lang="ts" module>
   /** Height of the band the arms run in, px, and where its lanes lie. */
-  const BAND = 96;
+  const BAND = 56;
   const MIDDLE = BAND / 2;
-  const LANE = 25;
+  const LANE = 15;
   const y = (lane: number): number => MIDDLE + lane * LANE;
 </script>
 
 <script lang="ts">
   import type { RailArms } from '$lib/core/scene';
 
-  let { arms, beats }: { arms: RailArms; beats: number } = $props();
+  import type { RailRow } from './rail-model';
+
+  let { arms, row }: { arms: RailArms; row: RailRow } = $props();
   const X = 100;
   const x = (at: number): number => (at + 0.35) * X;
   const path = (points: readonly { x: number; y: number }[]): string =>
     points.map((p, i) => `${i ? 'L' : 'M'}${x(p.x).toFixed(1)} ${y(p.y).toFixed(1)}`).join('');
 </script>
 
-<svg viewBox="0 0 {beats * X} {BAND}" preserveAspectRatio="none" aria-hidden="true">
+<svg
+  viewBox="{row.from * X} 0 {(row.to - row.from) * X} {BAND}"
+  preserveAspectRatio="none"
+  aria-hidden="true"
+>
   {#each arms.bodies.filter((b) => b.lie === 'front') as b (b.role + b.arm + b.from)}
     <path
       class="body {b.role}"
@@ -61,7 +67,7 @@
     inset: 0;
     width: 100%;
     height: 100%;
-    overflow: visible;
+    overflow: hidden;
     pointer-events: none;
   }
   path {
@@ -116,13 +122,13 @@
     stroke: var(--follower);
   }
   .body {
-    stroke-width: 15px;
+    stroke-width: 9px;
     stroke-linecap: round;
     opacity: 0.28;
   }
   .body.over {
     opacity: 0.62;
-    stroke-width: 11px;
+    stroke-width: 7px;
   }
   .body.leader {
     stroke: var(--leader);

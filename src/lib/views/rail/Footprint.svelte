@@ -9,14 +9,14 @@
   }: { foot: Foot | undefined; gesture?: boolean; none?: boolean } = $props();
 </script>
 
-<svg viewBox="-12 -20 24 40" width="24" height="40" aria-hidden="true">
+<svg viewBox="-12 -20 24 40" width="25" height="40" aria-hidden="true">
   {#if none || foot === undefined}
     <line x1="-7" x2="7" y1="0" y2="0" class="rest" />
   {:else}
     <g transform={foot === 'L' ? 'scale(-1 1)' : ''} class:gesture>
       <path d={SOLE} />
     </g>
-    <text y="-4" class:gesture>{foot}</text>
+    <text y="-4.5" class:gesture>{foot}</text>
   {/if}
 </svg>
 
@@ -32,7 +32,7 @@
   }
   text {
     fill: var(--sheet);
-    font: 700 11px var(--text);
+    font: 750 13.5px var(--text);
     text-anchor: middle;
     dominant-baseline: middle;
   }

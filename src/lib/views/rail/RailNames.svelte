@@ -2,15 +2,25 @@
   import type { Analysis } from '$lib/core/analysis';
   import type { Role } from '$lib/core/base';
   import type { RailArms } from '$lib/core/scene';
+  import type { RailRow, WordRow } from './rail-model';
 
   let {
     a,
     arms,
+    row,
     rows,
     parts,
     choices,
-  }: { a: Analysis; arms: RailArms; rows: readonly string[]; parts: boolean; choices: readonly Role[] } =
-    $props();
+  }: {
+    a: Analysis;
+    arms: RailArms;
+    row: RailRow;
+    rows: readonly WordRow[];
+    parts: boolean;
+    choices: readonly Role[];
+  } = $props();
+  const first = $derived(row.from === 0);
+  const FOOT = { L: 'left foot', R: 'right foot' } as const;
   const SIDE = { L: 'left', R: 'right' } as const;
   /** Which strand is which, at the start. */
   const legend = $derived(
@@ -28,29 +38,32 @@
   {#each ['leader', 'follower'] as const as role (role)}
     <div class="name {role}">
       <strong>{role === 'leader' ? 'Leader' : 'Follower'}</strong>
-      <span class="num">{a.roles[role].changes} changes</span>
-      <span>ends {a.roles[role].endFree ?? 'both'}{a.roles[role].endFree ? ' free' : ' feet'}</span>
+      {#if first && a.roles[role].actions.length > 0}
+        {@const { changes, endFree } = a.roles[role]}
+        <span class="num">{changes} weight {changes === 1 ? 'change' : 'changes'}</span>
+        <span>{endFree ? `${FOOT[endFree]} free at the end` : 'ends on both feet'}</span>
+      {/if}
     </div>
   {/each}
   <div class="legend" aria-hidden="true">
-    {#each legend as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
+    {#each first ? legend : [] as n (n.arm)}<span class={n.arm} class:low={!n.top}>{n.text}</span>{/each}
   </div>
   {#if choices.length > 0}<div class="open">
       {#each choices as role (role)}<span class={role}>{role} may</span>{/each}
     </div>{/if}
   {#if rows.length > 0}<div class="rows">
-      {#each rows as name (name)}<span>{name}</span>{/each}
+      {#each rows as o (o.name)}<span style:height="{o.lines * 18 + 2}px">{o.name}</span>{/each}
     </div>{/if}
 </div>
 
 <style>
   .names {
     display: grid;
-    grid-template-rows: 112px 146px 112px auto auto;
-    align-content: start;
+    grid-template-rows: var(--track) minmax(var(--spine), 1fr) var(--track) auto auto;
+    align-content: stretch;
   }
   .names.parts {
-    padding-top: 28px;
+    padding-top: 26px;
   }
   .open span {
     display: block;
@@ -69,7 +82,8 @@
     display: flex;
     flex-direction: column;
     justify-content: center;
-    font-size: 13px;
+    font-size: 12.5px;
+    line-height: 1.25;
     color: var(--quiet);
   }
   .name strong {
@@ -87,10 +101,10 @@
   .legend span {
     position: absolute;
     right: 8px;
-    top: 28px;
+    bottom: 56px;
   }
   .legend .low {
-    top: 82px;
+    bottom: 26px;
   }
   .legend .L {
     color: var(--arm-a);
@@ -104,7 +118,6 @@
   .rows {
     grid-row: 5;
     display: grid;
-    grid-auto-rows: 19px;
     font-size: 12px;
     font-weight: 600;
     line-height: 18px;

@@ -1,5 +1,8 @@
 <script lang="ts">
   import Plus from '@lucide/svelte/icons/plus';
+  import Copy from '@lucide/svelte/icons/copy';
+  import ClipboardPaste from '@lucide/svelte/icons/clipboard-paste';
+  import FlipVertical from '@lucide/svelte/icons/flip-vertical-2';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { printTurn, readTurn } from '$lib/core/notation';
   import {
@@ -21,17 +24,49 @@
   import { sayCount } from '$lib/core/time';
   import type { Desk } from '$lib/state/desk.svelte';
 
-  let { desk, add }: { desk: Desk; add: () => void } = $props();
+  import { TICKS_PER_BEAT, otherRole } from '$lib/core/base';
+  import { copied, mirrorChosen } from '$lib/state/building';
+  import { app } from '$lib/state/app.svelte';
+
+  let { desk, add, remove }: { desk: Desk; add: () => void; remove: () => void } = $props();
 
   const w = $derived(desk.selected);
   const role = $derived(desk.selection?.role ?? 'leader');
+  const several = $derived(desk.chosen.length > 1);
+  const span = $derived.by(() => {
+    const [first, last] = [desk.chosen[0], desk.chosen.at(-1)];
+    const say = (t: number) => sayCount(t, desk.figure.feel);
+    return first && last && first !== last ? `${say(first.tick)}–${say(last.tick)}` : '';
+  });
+  /** Steps that were copied, to be put where the next step goes. */
+  function copy() {
+    const found = copied(desk);
+    if (!found) return;
+    app.steps = found;
+    app.say(`${found.items.length === 1 ? 'One step' : `${found.items.length} steps`} copied.`);
+  }
+  function paste() {
+    const { steps } = app;
+    if (!steps) return;
+    const tick = w ? Math.floor(w.tick / TICKS_PER_BEAT) * TICKS_PER_BEAT : desk.place.tick;
+    const to = w ? role : desk.place.role;
+    const items = steps.items.map((i) => ({ tick: tick + i.tick, body: i.body }));
+    if (desk.edit({ type: 'place-steps', role: to, clear: { from: tick, to: tick + steps.length }, items }))
+      desk.goOn(to, tick + steps.length);
+  }
+  function mirror() {
+    if (mirrorChosen(desk)) app.say(`The ${otherRole(role)} answers.`);
+  }
   const still = $derived(w ? KINDS[w.action.kind].weight === 'none' : true);
   const turns = [45, 90, 135, 180, 270, 360, 540, 720];
   const turnValue = $derived(w?.action.turn === undefined ? '' : printTurn(w.action.turn));
   const thenValue = $derived(w?.action.then === undefined ? '' : printTurn(w.action.then));
 
   function set(patch: ActionPatch) {
-    if (w) desk.edit({ type: 'set-action', role, at: w.ref, patch });
+    if (!w) return;
+    if (several)
+      desk.edit({ type: 'change-steps', role, at: desk.chosen.map((x) => x.ref), what: { patch } });
+    else desk.edit({ type: 'set-action', role, at: w.ref, patch });
   }
   function readAmount(value: string): number | undefined {
     const t = readTurn(value);
@@ -58,10 +93,12 @@
   >
 {/snippet}
 
-<div class="inspector" role="group" aria-label="The chosen step">
-  {#if w}
+{#if w}<div class="inspector" role="group" aria-label="The chosen step">
     <span class="which {role}"
-      ><strong>{role === 'leader' ? 'Leader' : 'Follower'} {sayCount(w.tick, desk.figure.feel)}</strong></span
+      ><strong
+        >{role === 'leader' ? 'Leader' : 'Follower'} {span || sayCount(w.tick, desk.figure.feel)}</strong
+      >
+      {#if several}<small>{desk.chosen.length} steps together</small>{/if}</span
     >
     <label
       >does
@@ -154,22 +191,28 @@
         >
       </label>
     {/if}
-    <TrunkInspector {desk} {role} {w} />
+    {#if !several}<TrunkInspector {desk} {role} {w} />{/if}
     <span class="do">
-      <button onclick={add} aria-label="Add after" title="Add a step after"><Plus size={17} /></button>
-      <button
-        onclick={() => w && desk.edit({ type: 'delete', role, at: w.ref })}
-        aria-label="Take out"
-        title="Take the step out"><Trash size={17} /></button
+      <button onclick={add} aria-label="Add on the next beat" title="Add a step on the next beat"
+        ><Plus size={17} /></button
       >
+      <button onclick={copy} aria-label="Copy" title="Copy; hold Shift and click for several"
+        ><Copy size={17} /></button
+      >
+      {#if app.steps}<button
+          onclick={paste}
+          aria-label="Put the copied steps here"
+          title="Put the copied steps here"><ClipboardPaste size={17} /></button
+        >{/if}
+      <button
+        onclick={mirror}
+        aria-label="Mirror to the {otherRole(role)}"
+        title="Mirror to the {otherRole(role)}: opposite directions, same counts"
+        ><FlipVertical size={17} /></button
+      >
+      <button onclick={remove} aria-label="Take out" title="Take out"><Trash size={17} /></button>
     </span>
-  {:else}
-    <p class="quiet">
-      Choose a step on the rail to change it; drag it to move it in time. Double-click an empty place to add
-      one.
-    </p>
-  {/if}
-</div>
+  </div>{/if}
 
 <style>
   .inspector {
@@ -177,13 +220,8 @@
     flex-wrap: wrap;
     gap: 6px 8px;
     align-items: end;
-    min-height: 54px;
-    padding: 6px 0;
+    padding: 4px 0;
     flex: none;
-  }
-  .inspector p {
-    align-self: center;
-    font-size: 13.5px;
   }
   label {
     display: flex;
@@ -210,6 +248,10 @@
   .which.follower {
     color: var(--follower);
   }
+  .which small {
+    display: block;
+    font: 400 12.5px var(--text);
+  }
   .do {
     display: flex;
     gap: 6px;
@@ -219,5 +261,12 @@
     min-height: 32px;
     padding: 3px 10px;
     font-size: 14px;
+  }
+  @media (pointer: coarse) {
+    select,
+    .do button {
+      min-height: 44px;
+      min-width: 44px;
+    }
   }
 </style>

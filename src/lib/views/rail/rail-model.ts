@@ -21,8 +21,54 @@ export interface RailCount {
   readonly whole: boolean;
 }
 
-/** Where a beat stands on the rail, as CSS. */
-export const left = (at: number): string => `calc(var(--beat) * ${(at + 0.35).toFixed(3)})`;
+/** Where a beat stands on its row of the rail, as CSS; `--from` is the beat the row begins with. */
+export const left = (at: number): string =>
+  `calc(var(--beat) * (${(at + 0.35).toFixed(3)} - var(--from, 0)))`;
+
+/** Beats from `from` up to `to`, drawn as one row. */
+export interface RailRow {
+  readonly from: number;
+  readonly to: number;
+}
+/** Longest rail that stays one row, beats. */
+const ONE_ROW = 10;
+/** Long rails fold into rows of eight, or of two threes' worth where the music goes in threes. */
+export function rowsOf(beats: number, bar: number): RailRow[] {
+  const size = beats <= ONE_ROW ? beats : bar % 3 === 0 ? bar * Math.max(1, Math.floor(9 / bar)) : 8;
+  return Array.from({ length: Math.ceil(beats / size) }, (_, i) => ({
+    from: i * size,
+    to: Math.min(beats, (i + 1) * size),
+  }));
+}
+/** Whether a beat is drawn on a row: what leads into its first beat is. */
+export const onRow = (at: number, row: RailRow): boolean =>
+  at >= row.from - (row.from === 0 ? 9 : 0.34) && at < row.to - 0.34;
+
+/** A label on the rail, and the line it stands on so that none lies on another. */
+export interface Laid<T> {
+  readonly item: T;
+  readonly level: number;
+}
+/**
+ * Puts labels on as few lines as they need. `px`: pixels a beat; `letter`: of a letter. O(n·lines).
+ * @example stacked([{ at: 0, text: 'raise both' }, { at: 0.5, text: 'low' }], 80).map((l) => l.level) // [0, 1]
+ */
+export function stacked<T extends { readonly at: number; readonly text: string }>(
+  items: readonly T[],
+  px: number,
+  letter = 6.7,
+): Laid<T>[] {
+  const free: number[] = [];
+  return items.map((item) => {
+    const from = item.at * px;
+    const found = free.findIndex((x) => x <= from);
+    const level = found < 0 ? free.length : found;
+    free[level] = from + item.text.length * letter + 8;
+    return { item, level };
+  });
+}
+export const levels = (laid: readonly Laid<unknown>[]): number =>
+  Math.max(0, ...laid.map((l) => l.level + 1));
 
 /** @example turnSign(-270) // '↺ ¾' */
 export function turnSign(turn: number): string {
@@ -30,6 +76,11 @@ export function turnSign(turn: number): string {
   const glyph = GLYPHS[`${top}/${bottom}`] ?? (top ? `${top}/${bottom}` : '');
   return `${turn > 0 ? '↻' : '↺'} ${whole || ''}${glyph}`;
 }
+/** @example turnAmount(-540) // '1½ left' */
+export const turnAmount = (turn: number): string =>
+  `${turnSign(turn)
+    .replace(/^\S+\s*/, '')
+    .replace(' ', '')} ${turn > 0 ? 'right' : 'left'}`;
 const GLYPHS: Record<string, string> = {
   '1/4': '¼',
   '1/2': '½',
@@ -44,8 +95,12 @@ const GLYPHS: Record<string, string> = {
   '5/6': '⅚',
 };
 
-export const beatsShown = (a: Analysis): number =>
-  Math.max(2, Math.ceil(a.end / TICKS_PER_BEAT), a.unitBeats);
+/** Beats of a rail with nothing on it yet. */
+export const EMPTY_BEATS = 8;
+export function beatsShown(a: Analysis): number {
+  const end = Math.ceil(a.end / TICKS_PER_BEAT);
+  return end === 0 ? Math.max(EMPTY_BEATS, a.unitBeats) : Math.max(2, end, a.unitBeats);
+}
 
 export function marks(a: Analysis, role: Role): RailMark[] {
   return a.roles[role].actions.map((w) => {
@@ -92,9 +147,9 @@ export function turnWords(turn: number): string {
 }
 
 /** Every count anything happens on, and every beat. */
-export function counts(a: Analysis): RailCount[] {
+export function counts(a: Analysis, beats = beatsShown(a)): RailCount[] {
   const ticks = new Set<number>();
-  for (let b = 0; b < beatsShown(a); b++) ticks.add(b * TICKS_PER_BEAT);
+  for (let b = 0; b < beats; b++) ticks.add(b * TICKS_PER_BEAT);
   for (const role of ['leader', 'follower'] as const)
     for (const w of a.roles[role].actions) ticks.add(w.tick);
   return [...ticks]
@@ -112,7 +167,23 @@ export function counts(a: Analysis): RailCount[] {
 }
 
 export const unitLabel = (u: RhythmUnit): string =>
-  `${u.rhythm === 'more' ? `${u.changes} changes` : u.rhythm}`;
+  `${u.rhythm === 'more' ? `${u.changes} weight changes` : u.rhythm}`;
 
 /** Moments the playhead steps through. */
 export const moments = (a: Analysis): number[] => [...counts(a).map((c) => c.tick), a.end];
+
+/** One line of words below the tracks of a row, each where it begins. */
+export interface WordRow {
+  readonly name: string;
+  readonly laid: readonly Laid<{ readonly at: number; readonly text: string }>[];
+  readonly lines: number;
+}
+export const wordRows = (a: Analysis, names: readonly string[], row: RailRow, px: number): WordRow[] =>
+  names.map((name) => {
+    const own = a.words
+      .map((w) => ({ track: w.track, at: railBeat(w.tick, a.figure.feel), text: w.text }))
+      .filter((w) => w.track === name && onRow(w.at, row))
+      .map((w) => ({ at: w.at - 0.3, text: w.text }));
+    const laid = stacked(own, px, 6.2);
+    return { name, laid, lines: Math.max(1, levels(laid)) };
+  });

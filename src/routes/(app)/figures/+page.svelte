@@ -1,13 +1,12 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
-  import { newFigure } from '$lib/core/figure';
-  import { LEVELS, LEVEL_IDS, danceOf, type Level } from '$lib/core/vocabulary';
+  import { LEVELS, LEVEL_IDS, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
-  import { create as keep, loadFigures, loadLatest } from '$lib/storage';
+  import { newAddress } from '$lib/state/begin-figure';
+  import { loadFigures, loadLatest } from '$lib/storage';
   import {
     SearchIndex,
     branches,
@@ -18,7 +17,6 @@
     type Entry,
     type Filter,
   } from '$lib/views/figures/catalogue';
-  import DanceChoice from '$lib/views/dances/DanceChoice.svelte';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
@@ -32,7 +30,6 @@
   let tree = $state(false);
   let index: SearchIndex | undefined = $state.raw();
   let drawn = $state(false);
-  let newDance = $state('slot-swing');
 
   async function load() {
     try {
@@ -62,16 +59,7 @@
   const set = (patch: Partial<Filter>) => (filter = { ...filter, ...patch });
   const filtered = $derived(JSON.stringify(filter) !== JSON.stringify(noFilter));
 
-  async function create() {
-    const figure = newFigure(nanoid(12), app.dance(filter.dance || newDance) ?? danceOf({ dance: newDance }));
-    try {
-      const saved = await keep(await app.db(), 'figure', figure, Date.now());
-      if (saved.ok) await goto(`/figures/${figure.id}`);
-      else problem = 'The figure could not be stored.';
-    } catch (e) {
-      problem = closedStore(e);
-    }
-  }
+  const create = () => goto(newAddress(filter.dance));
 </script>
 
 <svelte:head><title>Figures · Brisk Partner</title></svelte:head>
@@ -85,8 +73,6 @@
           : `${all.length} in the repertoire`}{/if}
     </p>
     <span class="new">
-      <label class="visually-hidden" for="new-dance">Dance of the new figure</label>
-      <DanceChoice id="new-dance" value={newDance} choose={(d) => (newDance = d.id)} />
       <button class="primary" onclick={create}><Plus size={18} /> New figure</button>
     </span>
   </div>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { page } from '$app/state';
   import { openFigure, type OpenFigure } from '$lib/state/open-figure';
   import { FixFinder } from '$lib/workers/fix-finder';
@@ -20,7 +20,8 @@
 
   let opened: OpenFigure | undefined = $state.raw();
   $effect(() => {
-    const one = openFigure(page.params.id ?? '', finder);
+    const begin = untrack(() => page.url.searchParams.get('new') ?? undefined);
+    const one = openFigure(page.params.id ?? '', finder, begin);
     opened = one;
     return () => one.close();
   });
@@ -37,6 +38,7 @@
       saver={opened.saver}
       news={opened.news}
       finder={varies}
+      fresh={page.url.searchParams.has('new')}
       like={page.url.searchParams.has('like')}
     />{/key}
 {:else}
