@@ -24,6 +24,8 @@
     { href: '/notation', name: 'How to write' },
     { href: '/data', name: 'Data' },
   ];
+  /** A page that was shared: the one who looks need not know the rest. */
+  const guest = $derived(page.url.pathname.startsWith('/shared'));
   let Dialogs: Component | undefined = $state.raw();
   let systemDark = $state(false);
   /** How often something came back: the screen shown is made anew. */
@@ -66,16 +68,16 @@
 <a class="skip" href="#main">To the content</a>
 <header class="bar">
   <a class="brand" href="/figures">Brisk Partner</a>
-  <nav aria-label="Screens">
-    {#each places as p (p.href)}<a
-        href={p.href}
-        aria-current={page.url.pathname.startsWith(p.href) ? 'page' : undefined}>{p.name}</a
-      >{/each}
-  </nav>
+  {#if !guest}<nav aria-label="Screens">
+      {#each places as p (p.href)}<a
+          href={p.href}
+          aria-current={page.url.pathname.startsWith(p.href) ? 'page' : undefined}>{p.name}</a
+        >{/each}
+    </nav>{/if}
   <span class="tools">
-    <button onclick={() => (app.palette = true)} aria-label="Find a figure or a command"
-      ><Search size={18} /><span class="wide">Find</span><kbd class="wide">Ctrl K</kbd></button
-    >
+    {#if !guest}<button onclick={() => (app.palette = true)} aria-label="Find a figure or a command"
+        ><Search size={18} /><span class="wide">Find</span><kbd class="wide">Ctrl K</kbd></button
+      >{/if}
     <button class="wide" onclick={() => (app.shortcuts = true)} aria-label="Keyboard shortcuts"
       ><Keyboard size={18} /></button
     >

@@ -58,12 +58,12 @@ export class Desk {
   /** How the figure is kept: as a version, and where its parent has changed under it. */
   kept: Pick<FigureRow, 'version' | 'conflicts'> = $state.raw({});
   #fixes: Tried | undefined = $state.raw(undefined);
-  readonly #finder: FixFinder;
+  readonly #finder: Pick<FixFinder, 'ask'>;
   readonly heights: Heights;
   /** Called with every new version of the figure. */
   onchange: (figure: Figure) => void = () => {};
 
-  constructor(figure: Figure, heights: Heights, finder: FixFinder) {
+  constructor(figure: Figure, heights: Heights, finder: Pick<FixFinder, 'ask'>) {
     this.#history = begin(figure);
     this.heights = heights;
     this.#finder = finder;

@@ -3,3 +3,4 @@ export * from './figure-kind';
 export * from './files';
 export * from './kind';
 export * from './registry';
+export * from './link';

@@ -14,6 +14,7 @@
     details: boolean;
     compose: boolean;
     deleting: boolean;
+    share: boolean;
   }
   let { board, saver, open = $bindable() }: { board: Board; saver: CombinationSaver; open: Open } = $props();
 
@@ -77,6 +78,7 @@
     >
   {/snippet}
   {#snippet items()}
+    <li><button class="plain" disabled={empty} onclick={() => (open.share = true)}>Share …</button></li>
     <li><button class="plain" onclick={file}>Combination file (JSON)</button></li>
     <li>
       <button class="plain" disabled={empty} onclick={() => away((w) => exportCallSheet(board, w))}

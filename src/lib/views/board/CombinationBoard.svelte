@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sharedCombination } from '$lib/state/share';
   import { untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import type { ComposeRequest } from '$lib/core/composer';
@@ -48,7 +49,12 @@
   const player = new Player();
   const sound = new DanceSound();
   const lab = untrack(() => new ComposeLab(composer, app.heights));
-  let open = $state({ details: untrack(() => laying), compose: untrack(() => composing), deleting: false });
+  let open = $state({
+    details: untrack(() => laying),
+    compose: untrack(() => composing),
+    deleting: false,
+    share: false,
+  });
   let root: HTMLDivElement;
   let preset: Partial<ComposeRequest> | undefined = $state.raw();
 
@@ -190,6 +196,16 @@
 <div class="screen" bind:this={root}>
   <BoardHeader {board} {saver} bind:open />
   <BoardNotices {board} {saver} {news} bind:deleting={open.deleting} />
+  {#if open.share}
+    {#await import('$lib/views/share/SharePanel.svelte') then { default: SharePanel }}
+      <SharePanel
+        name={board.combination.name}
+        shared={async () => sharedCombination(await app.db(), board.combination)}
+        others={[]}
+        close={() => (open.share = false)}
+      />
+    {/await}
+  {/if}
   {#if open.details}<section class="sheetbox" aria-label="Music and length">
       {#await import('./MusicDetails.svelte') then { default: MusicDetails }}<MusicDetails {board} />{/await}
     </section>{/if}

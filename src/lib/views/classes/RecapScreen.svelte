@@ -21,6 +21,7 @@
   import { loadDoc, loadDocs } from '$lib/storage';
   import { downloadBytes, fileName } from '$lib/views/desk/export';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import { sharedRecap } from '$lib/state/share';
   import SheetPage from './SheetPage.svelte';
   import { NO_CHOICES, choicesOf, type Choices } from './choices';
   import { makePdf, saveCaptions, savePicture, saveText } from './recap-files';
@@ -36,6 +37,7 @@
   let entry: Entry | undefined = $state.raw();
   let log: readonly Entry[] = $state.raw([]);
   let cues: readonly Cue[] = $state.raw([]);
+  let sharing = $state(false);
   let busy = $state('');
   let problem = $state('');
   let stop: (() => void) | undefined;
@@ -97,10 +99,21 @@
   }
 </script>
 
+{#if sharing}
+  {#await import('$lib/views/share/SharePanel.svelte') then { default: SharePanel }}
+    <SharePanel
+      name={r.name}
+      shared={async () => sharedRecap(await app.db(), r.id)}
+      others={[{ name: 'Picture (PNG)', does: picture }]}
+      close={() => (sharing = false)}
+    />
+  {/await}
+{/if}
 <PlainFrame kind="recap" {desk} {saver} {news} stays="The class and its log stay.">
   {#snippet facts()}<p class="facts">{READER_WORDS[r.for]}{group ? ` · ${group.name}` : ''}</p>{/snippet}
   {#snippet tools()}
     {#if busy}<span class="quiet" role="status">{busy} …</span>{/if}
+    <button onclick={() => (sharing = true)}>Share …</button>
     <button onclick={pdf} disabled={!sheet || busy !== ''}>PDF</button>
     <button onclick={picture} disabled={!sheet || busy !== ''}>Picture (PNG)</button>
     <button onclick={() => sheet && saveText(r, sheet)} disabled={!sheet}>Text</button>

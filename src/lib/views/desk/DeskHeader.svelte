@@ -18,6 +18,8 @@
     like: boolean;
     songs: boolean;
     deleting: boolean;
+    say: boolean;
+    share: boolean;
   }
   let { desk, saver, open = $bindable() }: { desk: Desk; saver: FigureSaver; open: Open } = $props();
 
@@ -85,6 +87,7 @@
     <button aria-expanded={open.details} onclick={() => (open.details = !open.details)}>Details</button>
   {/snippet}
   {#snippet items()}
+    <li><button class="plain" onclick={() => (open.share = true)}>Share …</button></li>
     <li>
       <button class="plain" onclick={() => (open.like = true)}>What is this like?</button>
     </li>

@@ -21,6 +21,9 @@
   import StepInspector from '$lib/views/rail/StepInspector.svelte';
   import { moments } from '$lib/views/rail/rail-model';
   import Transport from '$lib/views/transport/Transport.svelte';
+  import { sharedFigure } from '$lib/state/share';
+  import { exportJson } from './export';
+  import { danceHtml, railPicture } from '$lib/views/share/files';
   import DeskHeader from './DeskHeader.svelte';
   import DeskNotices from './DeskNotices.svelte';
 
@@ -44,7 +47,15 @@
   const player = new Player();
   const sound = new DanceSound();
   // svelte-ignore state_referenced_locally
-  let open = $state({ details: false, vary: false, like, songs: false, deleting: false });
+  let open = $state({
+    details: false,
+    vary: false,
+    like,
+    songs: false,
+    deleting: false,
+    say: false,
+    share: false,
+  });
   // svelte-ignore state_referenced_locally
   const lab = new VaryLab(desk, finder);
   let printing = $state(false);
@@ -205,6 +216,20 @@
       <LikePanel {desk} {saver} close={() => (open.like = false)} />
     {/await}
   {/if}
+  {#if open.share}
+    {#await import('$lib/views/share/SharePanel.svelte') then { default: SharePanel }}
+      <SharePanel
+        name={f.name}
+        shared={() => Promise.resolve(sharedFigure(f))}
+        others={[
+          { name: 'Picture of the rail (PNG)', does: () => railPicture(a) },
+          { name: 'Page that plays (HTML)', does: () => danceHtml(a) },
+          { name: 'Figure file (JSON)', does: () => exportJson([f], f.name) },
+        ]}
+        close={() => (open.share = false)}
+      />
+    {/await}
+  {/if}
   {#if open.songs}
     {#await import('$lib/views/songs/SongsFor.svelte') then { default: SongsFor }}
       <SongsFor analysis={a} close={() => (open.songs = false)} />
@@ -225,11 +250,16 @@
         </div>
       {:else}
         {#if desk.selected && !desk.writing}<StepInspector {desk} {add} {remove} />{/if}
-        <WordStrip {desk} write={(w) => text?.write(w) ?? false} />
+        <WordStrip {desk} write={(w) => text?.write(w) ?? false} bind:say={open.say} />
         <div class="text">
           {#if brought !== undefined}
             {#await import('$lib/views/editor/BroughtIn.svelte') then { default: BroughtIn }}
               <BroughtIn {desk} text={brought} done={broughtIn} />
+            {/await}
+          {/if}
+          {#if open.say}
+            {#await import('$lib/views/editor/SayIt.svelte') then { default: SayIt }}
+              <SayIt {desk} done={() => ((open.say = false), text?.show(f.lines.length))} />
             {/await}
           {/if}
           <TextEditor

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Mic from '@lucide/svelte/icons/mic';
   import { turnSign } from '$lib/views/rail/rail-model';
   import { readTurn } from '$lib/core/notation';
   import { sayCount } from '$lib/core/time';
@@ -8,7 +9,11 @@
   import { says } from './says';
 
   /** `write`: writes words at the caret where it stands within the text; false where it does not. */
-  let { desk, write }: { desk: Desk; write: (words: string) => boolean } = $props();
+  let {
+    desk,
+    write,
+    say: listening = $bindable(),
+  }: { desk: Desk; write: (words: string) => boolean; say: boolean } = $props();
 
   const strip = $derived(stripFor(desk.figure.dance));
   const where = $derived.by(() => {
@@ -53,6 +58,7 @@
         onclick={() => say(w)}>{turnOf(w)}</button
       >{/each}
   </div>
+  <button aria-expanded={listening} onclick={() => (listening = !listening)}><Mic size={15} /> Say it</button>
 </div>
 
 <style>

@@ -1,0 +1,46 @@
+import type { Combination } from '$lib/core/combination';
+import type { Figure } from '$lib/core/figure';
+import { writeLink, type Shareable, type Shared } from '$lib/core/library';
+import { loadDoc, loadSome, type Database } from '$lib/storage';
+
+/** The longest address a code can hold that a phone reads from a screen, characters: QR version 25, level L (ISO/IEC 18004). */
+export const MOST_IN_CODE = 1_273;
+
+/** A figure as it is, standing alone, with what it needs. */
+export const sharedFigure = (figure: Figure): Shared => ({
+  main: { kind: 'figure', id: figure.id },
+  documents: { figure: [figure], ...(figure.ownDance ? { dance: [figure.ownDance] } : {}) },
+});
+
+/** A combination with its figures. */
+export async function sharedCombination(db: Database, c: Combination): Promise<Shared> {
+  const rows = await loadSome(db, [...new Set(c.parts.map((p) => p.figure))]);
+  return {
+    main: { kind: 'combination', id: c.id },
+    documents: { combination: [c], figure: rows.map((r) => r.figure) },
+  };
+}
+
+/** A recap with what was danced; whom it was for, and the class, stay here. */
+export async function sharedRecap(db: Database, id: string): Promise<Shared | undefined> {
+  const recap = await loadDoc(db, 'recap', id);
+  if (!recap) return undefined;
+  const { class: _class, entry: _entry, group: _group, ...open } = recap;
+  const combination =
+    recap.combination === undefined ? undefined : await loadDoc(db, 'combination', recap.combination);
+  const ids = new Set([...recap.figures, ...(combination?.parts.map((p) => p.figure) ?? [])]);
+  const rows = await loadSome(db, [...ids]);
+  return {
+    main: { kind: 'recap', id },
+    documents: {
+      recap: [open],
+      figure: rows.map((r) => r.figure),
+      ...(combination ? { combination: [combination] } : {}),
+    },
+  };
+}
+
+/** The address of the read-only page; nothing behind `#` is sent to any server. */
+export const addressFor = (origin: string, shared: Shared): string => `${origin}/shared#${writeLink(shared)}`;
+
+export type { Shareable };
