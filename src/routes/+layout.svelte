@@ -3,6 +3,7 @@
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import Search from '@lucide/svelte/icons/search';
+  import Menu from '@lucide/svelte/icons/menu';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
@@ -26,6 +27,9 @@
   ];
   /** A page that was shared: the one who looks need not know the rest. */
   const guest = $derived(page.url.pathname.startsWith('/shared'));
+  /** On a phone the screens are behind a button. */
+  let menu = $state(false);
+  const placeName = $derived(places.find((p) => page.url.pathname.startsWith(p.href))?.name ?? 'Screens');
   let Dialogs: Component | undefined = $state.raw();
   let systemDark = $state(false);
   /** How often something came back: the screen shown is made anew. */
@@ -49,6 +53,7 @@
   });
 
   function keys(e: KeyboardEvent) {
+    if (e.key === 'Escape') menu = false;
     if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
       e.preventDefault();
       app.palette = true;
@@ -68,7 +73,14 @@
 <a class="skip" href="#main">To the content</a>
 <header class="bar">
   <a class="brand" href="/figures">Brisk Partner</a>
-  {#if !guest}<nav aria-label="Screens">
+  {#if !guest}<button
+      class="places"
+      aria-expanded={menu}
+      aria-controls="places"
+      onclick={() => (menu = !menu)}><Menu size={20} /> {placeName}</button
+    >
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
+    <nav id="places" class:open={menu} aria-label="Screens" onclick={() => (menu = false)}>
       {#each places as p (p.href)}<a
           href={p.href}
           aria-current={page.url.pathname.startsWith(p.href) ? 'page' : undefined}>{p.name}</a
@@ -108,6 +120,9 @@
     font: 750 19px var(--display);
     text-decoration: none;
     white-space: nowrap;
+  }
+  .places {
+    display: none;
   }
   nav {
     display: flex;
@@ -173,14 +188,30 @@
         display: none;
       }
     }
+    .places {
+      display: inline-flex;
+      background: none;
+      border-color: transparent;
+      color: inherit;
+      font-weight: 650;
+      min-height: 44px;
+    }
     nav {
-      min-width: 0;
-      overflow-x: auto;
-      scrollbar-width: none;
+      display: none;
+    }
+    nav.open {
+      display: grid;
+      position: absolute;
+      inset: 46px 0 auto;
+      height: auto;
+      z-index: 25;
+      background: var(--bar);
+      padding: 6px 8px 12px;
+      grid-template-columns: 1fr 1fr;
+      box-shadow: 0 12px 24px rgb(0 0 0 / 0.3);
     }
     nav a {
-      padding: 0 6px;
-      font-size: 14px;
+      min-height: 48px;
     }
     .wide {
       display: none;

@@ -186,6 +186,17 @@
     const s = desk.selected;
     if (s && desk.selection) rail?.remove(desk.selection.role, s);
   }
+  /** The couple and the count fill the screen: on a phone as soon as it plays. */
+  let studio = $state(false);
+  const SMALL = '(max-width: 700px), (max-height: 500px)';
+  $effect(() => {
+    if (player.playing && matchMedia(SMALL).matches) studio = true;
+  });
+  function leaveStudio() {
+    studio = false;
+    player.stop();
+    root.querySelector<HTMLElement>('.play')?.focus();
+  }
   let stretch: ArmStretch | undefined = $state.raw();
   /** A breakdown pasted from elsewhere, shown before it is put in. */
   let brought: string | undefined = $state.raw();
@@ -249,7 +260,9 @@
           {/await}
         </div>
       {:else}
-        {#if desk.selected && !desk.writing}<StepInspector {desk} {add} {remove} />{/if}
+        {#if desk.selected && !desk.writing}<div class="chosen">
+            <StepInspector {desk} {add} {remove} />
+          </div>{/if}
         <WordStrip {desk} write={(w) => text?.write(w) ?? false} bind:say={open.say} />
         <div class="text">
           {#if brought !== undefined}
@@ -292,7 +305,12 @@
       {/if}
     </aside>
   </div>
-  <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm /></div>
+  <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm large={() => (studio = true)} /></div>
+  {#if studio}
+    {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
+      <Studio name={f.name} analysis={a} {player} {whole} {sound} close={leaveStudio} />
+    {/await}
+  {/if}
 </div>
 {#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}
 
@@ -352,6 +370,9 @@
     font-size: 13.5px;
     line-height: 1.35;
   }
+  .chosen {
+    flex: none;
+  }
   .right {
     overflow: auto;
     display: flex;
@@ -380,6 +401,17 @@
     .left,
     .right {
       overflow: visible;
+    }
+    /* The controls of the step that is tapped are there, above the thumb. */
+    .chosen {
+      position: fixed;
+      inset: auto 0 calc(64px + env(safe-area-inset-bottom));
+      z-index: 6;
+      max-height: 42vh;
+      overflow: auto;
+      background: var(--paper);
+      border-top: 2px solid var(--ink);
+      padding: 4px 12px;
     }
     .columns.varying {
       display: flex;

@@ -10,6 +10,8 @@
   import type { DanceSound } from '$lib/state/dance-sound.svelte';
   import { SPEEDS, type Player } from '$lib/state/player.svelte';
   import { VIEW_NAMES } from '$lib/views/floor/FloorView.svelte';
+  import Maximize from '@lucide/svelte/icons/maximize-2';
+  import Sliders from '@lucide/svelte/icons/sliders-horizontal';
   import SoundSwitch from './SoundSwitch.svelte';
   import { moments } from '$lib/views/rail/rail-model';
 
@@ -21,6 +23,7 @@
     sound,
     stretches,
     count,
+    large,
   }: {
     analysis: Analysis;
     player: Player;
@@ -28,8 +31,11 @@
     sound: DanceSound;
     stretches?: readonly { readonly from: number; readonly to: number; readonly name: string }[];
     count?: (tick: number) => string;
+    /** Shows the couple and the count large. */
+    large?: () => void;
   } = $props();
 
+  let more = $state(false);
   const whole = $derived({ from: a.start, to: Math.max(a.end, TICKS_PER_BEAT) });
   const stops = $derived(moments(a));
   const said = $derived.by(() => {
@@ -53,14 +59,14 @@
   const looped = (u: { from: number; to: number }) => player.loop?.from === u.from && player.loop.to === u.to;
 </script>
 
-<div class="transport" role="group" aria-label="Play">
+<div class="transport" class:more role="group" aria-label="Play">
   <button class="play" onclick={() => player.toggle(whole)} aria-label={player.playing ? 'Pause' : 'Play'}>
     {#if player.playing}<Pause size={24} fill="currentColor" />{:else}<Play
         size={24}
         fill="currentColor"
       />{/if}
   </button>
-  <output class="now num" aria-label="Count">{said}</output>
+  <span class="now num" role="img" aria-label="Count {said}">{said}</span>
   <span class="pair">
     <button onclick={() => player.stepTo(stops, -1)} aria-label="Previous count"
       ><ChevronLeft size={18} /></button
@@ -69,6 +75,15 @@
     >
   </span>
   <SoundSwitch {sound} />
+  {#if large}<button class="big" onclick={large} aria-label="Large: the couple and the count" title="Large"
+      ><Maximize size={17} /></button
+    >{/if}
+  <button
+    class="rest"
+    aria-expanded={more}
+    aria-label="Speed, side and the rest"
+    onclick={() => (more = !more)}><Sliders size={19} /></button
+  >
   <div class="loops" role="group" aria-label="Loop a unit">
     <span class="quiet">loop</span>
     <button aria-pressed={player.loop === undefined} onclick={() => (player.loop = undefined)}>all</button>
@@ -115,7 +130,8 @@
       ></select
     >
   </label>
-  <button aria-pressed={player.mirrored} onclick={() => (player.mirrored = !player.mirrored)}>Mirrored</button
+  <button class="mirror" aria-pressed={player.mirrored} onclick={() => (player.mirrored = !player.mirrored)}
+    >Mirrored</button
   >
 </div>
 
@@ -182,6 +198,37 @@
   }
   label:first-of-type {
     margin-left: auto;
+  }
+  .rest {
+    display: none;
+  }
+  @media (max-width: 900px) {
+    .transport {
+      flex-wrap: wrap;
+      overflow: visible;
+    }
+    .rest {
+      display: inline-flex;
+      margin-left: auto;
+    }
+    .transport:not(.more) > :is(label, .loops, .mirror) {
+      display: none;
+    }
+    .loops {
+      min-width: 0;
+      width: 100%;
+      flex-wrap: wrap;
+    }
+    label:first-of-type {
+      margin-left: 0;
+    }
+    .transport button,
+    label select,
+    label input {
+      min-height: 44px;
+      min-width: 44px;
+      justify-content: center;
+    }
   }
   @media (max-width: 700px) {
     .transport {
