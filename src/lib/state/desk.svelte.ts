@@ -32,6 +32,9 @@ export interface Selection {
 
 const sameRef = (a: Ref, b: Ref): boolean => a.line === b.line && a.item === b.item && a.step === b.step;
 
+/** While keys come nothing is judged, nor drawn. */
+const NOTHING_YET: readonly Finding[] = [];
+
 /** The mends tried so far, by finding, and whether there are no more to come. */
 interface Tried {
   readonly of: Analysis;
@@ -83,8 +86,9 @@ export class Desk {
   /** A line is being written: the caret stands at its end. What is there is "so far" meanwhile. */
   writing: Writing | undefined = $state(undefined);
   readonly findings: readonly Finding[] = $derived.by(() => {
+    if (this.writing === 'typing') return NOTHING_YET;
     const found = check(this.analysis);
-    if (this.writing) return soFar(this.analysis, found, this.writing);
+    if (this.writing) return soFar(this.analysis, found);
     return this.preview ? found : [...found, ...checkBranches(this.analysis, this.heights, found)];
   });
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);

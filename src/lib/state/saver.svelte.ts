@@ -194,10 +194,12 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
       this.#base = this.#base && sourceKept(opened, this.#base);
       return undefined;
     }
+    const carried = this.#base !== undefined && !sameSource(opened, this.#base);
     this.#base = opened;
     if (this.#closed) return undefined;
     this.events.onSaved?.(opened);
-    if (!same(opened.doc, doc)) this.events.onOther(opened.doc, opened, 'source');
+    // What was typed stands as it was typed; only what it grew from may change it.
+    if (carried && !same(opened.doc, doc)) this.events.onOther(opened.doc, opened, 'source');
     return undefined;
   }
 
@@ -341,6 +343,12 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
 /** Where nothing was: what is noted on it never goes on silently from what lies there. */
 const NOWHERE: Stamp = { rev: 0, updated: 0 };
 const stampOf = (s: Stamp | undefined): Stamp | undefined => s && { rev: s.rev, updated: s.updated };
+
+/** What it grew from is as it was. */
+const sameSource = <R>(now: R, was: R): boolean => {
+  const sourceOf = (r: R) => (r as Partial<OpenedFigure>).row?.source;
+  return same(sourceOf(now) ?? null, sourceOf(was) ?? null);
+};
 
 /** What was just saved, still compared with the parent as it was opened: the next edit was typed on that. */
 function sourceKept<D, R extends Opened<D>>(saved: R, opened: R): R {

@@ -1,6 +1,7 @@
 import { ROLES, TICKS_PER_BEAT, type Degrees, type Foot, type Role, type Ticks } from '../base';
 import {
   resolveMoves,
+  type RoleLine,
   resolveWords,
   spansOf,
   unitBeats,
@@ -112,6 +113,25 @@ function flip(s: Solved, side: Side): Solved {
   return { ...s, solution: side.other ?? s.solution, sides };
 }
 
+/** A role's line reads as it did in another analysis: its steps need not be made anew. */
+function sameSteps(near: Analysis, figure: Figure, parsed: Parsed, role: Role): boolean {
+  const was = near.figure;
+  const base =
+    was.dance === figure.dance &&
+    was.ownDance === figure.ownDance &&
+    was.feel === figure.feel &&
+    was.repeat === figure.repeat &&
+    was.start === figure.start;
+  const own = (p: Parsed) => p.lines.filter((l) => l.line.type === 'moves' && l.line.track === role);
+  const [now, then] = [own(parsed), own(near.parsed)];
+  // Spans name the line by its number.
+  return (
+    base &&
+    now.length === then.length &&
+    now.every((l, i) => l === then[i] && parsed.lines.indexOf(l) === near.parsed.lines.indexOf(l))
+  );
+}
+
 /** How a figure is analysed otherwise than alone and from nothing. */
 export interface Setting {
   /** Figures of a chain: where each begins, and what is known of its places. */
@@ -130,10 +150,14 @@ export function analyse(
   parsed: Parsed = parse(figure.lines),
   setting: Setting = {},
 ): Analysis {
-  const lines = {
-    leader: resolveMoves(parsed, 'leader', figure),
-    follower: resolveMoves(parsed, 'follower', figure),
+  const kept = (role: Role): RoleAnalysis | undefined =>
+    setting.near && sameSteps(setting.near, figure, parsed, role) ? setting.near.roles[role] : undefined;
+  const before = { leader: kept('leader'), follower: kept('follower') };
+  const lineOf = (role: Role): RoleLine => {
+    const was = before[role];
+    return was ? { ...was, placed: was.actions } : resolveMoves(parsed, role, figure);
   };
+  const lines = { leader: lineOf('leader'), follower: lineOf('follower') };
   const begun = ROLES.filter((r) => lines[r].placed.length > 0);
   const start = Math.min(...begun.map((r) => lines[r].start), ...(begun.length ? [] : [0]));
   const end = Math.max(0, ...ROLES.map((r) => lines[r].end));
@@ -141,7 +165,7 @@ export function analyse(
   const one = (role: Role): Placed => {
     const line = lines[role];
     const startFree = role === 'leader' ? figure.start.leaderFree : figure.start.followerFree;
-    const actions = weigh(line, startFree);
+    const actions = before[role]?.actions ?? weigh(line, startFree);
     const turns = turnSpans(actions);
     const after = actions.at(-1)?.after;
     const begins = figure.start.facing + (role === 'leader' ? 0 : FORMATIONS[figure.start.formation].turn);

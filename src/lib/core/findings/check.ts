@@ -113,29 +113,6 @@ export function check(a: Analysis): Finding[] {
   return found.sort((x, y) => ORDER[x.severity] - ORDER[y.severity] || x.tick - y.tick);
 }
 
-/** What only a finished line can be told: lengths, endings, and what the partners do together. */
-const WHEN_DONE: ReadonlySet<FindingCode> = new Set([
-  'role-empty',
-  'totals-differ',
-  'own-timing',
-  'odd-length',
-  'end-place',
-  'out-of-reach',
-  'lane-blocked',
-  'collision',
-  'which-side',
-  'no-lead',
-  'no-stop',
-  'lead-late',
-  'lead-contrary',
-  'lead-unanswered',
-  'stop-unmade',
-  'no-block',
-  'too-near',
-  'hold-broken',
-  'wait-alone',
-]);
-
 /** What only the end of a figure can be told. */
 const ENDINGS: ReadonlySet<FindingCode> = new Set([
   'role-empty',
@@ -158,16 +135,11 @@ const ALONE: ReadonlySet<FindingCode> = new Set([
   'long-spin',
 ]);
 
-/** `typing`: keys come; `paused`: they do not, and the caret still stands at the end of what is written. */
+/** `typing`: keys come, and nothing is judged; `paused`: they do not, and the caret still stands at the end. */
 export type Writing = 'typing' | 'paused';
 
-/**
- * What may be said of a figure that is still being written. While keys come, nothing is called wrong; in a pause, what
- * is written is judged as far as both have got, and no ending is.
- */
-export function soFar(a: Analysis, found: readonly Finding[], writing: Writing = 'typing'): Finding[] {
-  if (writing === 'typing')
-    return found.filter((f) => f.severity !== 'wrong' && !WHEN_DONE.has(f.code) && !ENDINGS.has(f.code));
+/** What may be said of a figure whose line is still being written: as far as both have got, and nothing of its end. */
+export function soFar(a: Analysis, found: readonly Finding[]): Finding[] {
   const both = Math.min(a.roles.leader.end, a.roles.follower.end);
   return found.filter((f) => !ENDINGS.has(f.code) && (ALONE.has(f.code) || f.tick < both));
 }

@@ -27,9 +27,12 @@
   $effect(() => {
     const { scroller } = editor;
     const see = () => (scrolled = scroller.scrollTop);
-    see();
+    const first = requestAnimationFrame(see);
     scroller.addEventListener('scroll', see, { passive: true });
-    return () => scroller.removeEventListener('scroll', see);
+    return () => {
+      cancelAnimationFrame(first);
+      scroller.removeEventListener('scroll', see);
+    };
   });
 
   /** One note a doubt, beside its line, below the note before. */

@@ -121,7 +121,9 @@
     const at = caret?.focused && caret.atEnd ? caret.at : undefined;
     if (at === undefined) return problems;
     const line = lines.find((l) => l.span.from <= at && at <= l.span.to);
-    const last = line?.items.at(-1)?.all.from ?? line?.span.from ?? at;
+    // What comes next may still belong to what stands before it.
+    const open = desk.writing === 'typing' ? -2 : -1;
+    const last = (line?.items.at(open) ?? line?.items[0])?.all.from ?? line?.span.from ?? at;
     return problems.filter((p) => p.span.from < last || p.span.from > at);
   });
 

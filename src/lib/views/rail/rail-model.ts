@@ -102,7 +102,18 @@ export function beatsShown(a: Analysis): number {
   return end === 0 ? Math.max(EMPTY_BEATS, a.unitBeats) : Math.max(2, end, a.unitBeats);
 }
 
-export function marks(a: Analysis, role: Role): RailMark[] {
+/** What is drawn of a role; the same steps give the same marks, so that only what changed is drawn. */
+export function marks(a: Analysis, role: Role): readonly RailMark[] {
+  const { actions } = a.roles[role];
+  const known = drawn.get(actions);
+  if (known) return known;
+  const made = marksOf(a, role);
+  drawn.set(actions, made);
+  return made;
+}
+const drawn = new WeakMap<readonly Weighed[], readonly RailMark[]>();
+
+function marksOf(a: Analysis, role: Role): RailMark[] {
   return a.roles[role].actions.map((w) => {
     const { kind, direction, turn, then } = w.action;
     const still = w.action.anyLength ? 'hold …' : kind;
