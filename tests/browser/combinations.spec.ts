@@ -17,7 +17,7 @@ test('the list says how long each is, whether it holds, and opens it', async ({ 
   const list = page.getByRole('list', { name: 'Combinations' });
   await expect(list.getByRole('listitem')).toHaveCount(7);
   await expect(list.getByRole('listitem').filter({ hasText: 'Natural and reverse' })).toContainText(
-    'one joint does not fit',
+    'one link does not fit',
   );
   await page.getByLabel('Search').fill('blues');
   await expect(list.getByRole('listitem')).toHaveCount(1);
@@ -82,26 +82,26 @@ test('parts are dragged to another count, and figures from the library onto the 
 
 test('a joint that does not fit says why, and a mend is one action that can be undone', async ({ page }) => {
   await open(page, 'waltz-gap');
-  await expect(page.locator('.facts')).toContainText('one joint does not fit');
+  await expect(page.locator('.facts')).toContainText('one link does not fit');
   await expect(page.getByRole('list', { name: 'Found in the whole' })).toContainText(
     'You are already standing on L',
   );
-  await page.getByRole('button', { name: /^Joint into Reverse turn: Does not fit, wrong foot/ }).click();
-  const joint = page.getByRole('region', { name: 'Joint' });
+  await page.getByRole('button', { name: /^Link into Reverse turn: Does not fit, wrong foot/ }).click();
+  const joint = page.getByRole('region', { name: 'Link' });
   await expect(joint).toContainText('The leader has the right foot free; the left is needed.');
   await joint.getByRole('button', { name: /Closed change, right foot in between/ }).click();
   expect(await parts(page)).toEqual(['Natural turn', 'Closed change, right foot', 'Reverse turn']);
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
   await expect(sums(page)).toContainText('nothing to mend');
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.facts')).toContainText('one joint does not fit');
+  await expect(page.locator('.facts')).toContainText('one link does not fit');
   await page.keyboard.press('g');
   await joint
     .getByRole('button', { name: /Both: adds a step at/ })
     .first()
     .click();
   await expect(page.locator('.tag')).toHaveText('mended');
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
 });
 
 test('after a figure whose leader ends beside the lane the next starts further over', async ({ page }) => {
@@ -122,16 +122,16 @@ test('after a figure whose leader ends beside the lane the next starts further o
   await library.getByLabel('Search the library').fill('Beside the lane');
   await library.getByRole('button', { name: /^Beside the lane/ }).click();
   await library.getByLabel('Search the library').fill('Left side pass');
-  await library.getByRole('button', { name: /Left side pass\s*back into the lane/ }).click();
+  await library.getByRole('button', { name: /Left side pass\s*back into the slot/ }).click();
   await page
-    .getByRole('button', { name: /^Joint into Left side pass: Mended in the joint, back into the lane/ })
+    .getByRole('button', { name: /^Link into Left side pass: Mended in the link, back into the slot/ })
     .click();
   await page
-    .getByRole('region', { name: 'Joint' })
+    .getByRole('region', { name: 'Link' })
     .getByRole('button', { name: /Start 35 cm further over to the left/ })
     .click();
   await expect(page.locator('.tag')).toHaveText('35 cm left');
-  await expect(page.getByRole('button', { name: /^Joint into Left side pass: Fits/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Link into Left side pass: Fits/ })).toBeVisible();
 });
 
 test('counts are straight, or from each figure’s 1', async ({ page }) => {
@@ -165,7 +165,7 @@ test('composing: the number follows what is wanted, and one is put on the board'
   await expect(panel).not.toContainText(/\bcost\b/);
   await panel.getByRole('button', { name: 'Put on the board' }).first().click();
   await expect(page.locator('.facts')).toContainText('32 beats');
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
   expect((await parts(page)).join()).toContain('Double cross and back');
   await page.keyboard.press('Control+z');
   await expect(page.locator('.facts')).toContainText('48 beats');
@@ -225,7 +225,7 @@ test('trimmed to a length it is filled; merged with another the joint is looked 
   await details.getByLabel('Combination to add').selectOption({ label: 'Stop on the break' });
   await details.getByRole('button', { name: 'Add it' }).click();
   await expect(sums(page)).toContainText('64 beats');
-  await expect(page.getByRole('region', { name: 'Joint' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Link' })).toContainText(
     'From Slot swing to Eight-count swing.',
   );
 });

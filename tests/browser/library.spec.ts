@@ -110,7 +110,7 @@ test('a value that could not be read back is not taken: the field says so, and t
   await marks.press('Tab');
   await expect(page.getByRole('alert').first()).toContainText('the marks: there can be up to 256');
   await page.reload();
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
 });
 
 test('what cannot be read is listed, put right as text, deleted and brought back; the others are shown', async ({
@@ -174,7 +174,7 @@ test('a figure deleted while it is danced: said in heading, list and sums of an 
   context,
 }) => {
   await page.goto('/combinations/demo-combination-blues');
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
   const other = await context.newPage();
   await other.goto('/figures/demo-left-pass');
   await other.getByRole('button', { name: 'More' }).click();
@@ -192,7 +192,7 @@ test('a figure deleted while it is danced: said in heading, list and sums of an 
     .filter({ hasText: 'Left side pass” was deleted' })
     .getByRole('button', { name: 'Take back' })
     .click();
-  await expect(page.locator('.facts')).toContainText('every joint holds');
+  await expect(page.locator('.facts')).toContainText('every link holds');
 });
 
 test('a version open in one tab, its parent corrected in another: nothing is taken back', async ({

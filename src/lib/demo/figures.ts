@@ -104,7 +104,7 @@ export const demoFigures: readonly Figure[] = [
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
     {
       family: 'pass',
-      mistake: 'The leader turns on the spot and is still in the lane as the follower comes through.',
+      mistake: 'The leader turns on the spot and is still in the slot as the follower comes through.',
     },
   ),
   figure(

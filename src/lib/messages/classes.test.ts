@@ -77,7 +77,7 @@ describe('words about a room', () => {
     expect(arrangementText(many, 9)).toMatch(/^6 couples fit, 3 too many/);
     expect(limitText(room, many, 9)).toMatch(/^19 people are 9 more than the 10 allowed here/);
     expect(limitText({ ...room, limit: undefined as never }, few, 4)).toMatch(/^No limit is noted/);
-    expect(footprintText(f)).toBe('It takes a lane of 3.0 m by 1.5 m, with 35 cm round it, our choice.');
+    expect(footprintText(f)).toBe('It takes a slot of 3.0 m by 1.5 m, with 35 cm round it, our choice.');
     expect(standText(few, room)).toMatch(/Teach at T: all see you/);
   });
 });

@@ -22,7 +22,7 @@ export const BLOCK_WORDS: Readonly<Record<BlockKind, string>> = {
   joined: 'Joined up',
   slow: 'To slow music',
   tempo: 'Up to tempo',
-  layers: 'Layers',
+  layers: 'Levels side by side',
   free: 'Free practice',
   recap: 'Recap',
   pause: 'Pause',
@@ -36,7 +36,7 @@ export const TEMPLATE_WORDS: Readonly<Record<TemplateId, { readonly name: string
     },
     weekly: { name: 'Weekly class', says: 'Review, one new thing, joined up and to tempo.' },
     'hard-figure': { name: 'One hard figure', says: 'Most of the time on its units.' },
-    workshop: { name: 'Workshop', says: 'Long, with a pause and layers for mixed levels.' },
+    workshop: { name: 'Workshop', says: 'Long, with a pause and several levels side by side.' },
     private: { name: 'Private lesson', says: 'Straight to the hands; no partners to change.' },
   };
 

@@ -80,7 +80,7 @@ describe('joints', () => {
     ).toBe('wrong foot');
     expect(
       costText(joint({ differences: [difference('hands', { cost: 2 }), difference('lane', { cost: 1 })] })),
-    ).toBe('cost 3: hands 2, lane 1');
+    ).toBe('some change: hands, slot');
     expect(costText(joint({ cost: Infinity }))).toBe('');
   });
   it('mends say what to do', () => {
@@ -165,7 +165,7 @@ describe('composing', () => {
       'Hands change once, on 17; no two of a kind in a row; the levels nearly come as wanted; 1 of 2 marks met',
     );
     expect(whyText({ ...one, changes: [], twice: { same: 1, family: 2 } }, requestOf(32))).toBe(
-      'Nothing changes at a joint; the same figure follows itself once, two of a kind follow each other twice',
+      'Nothing changes at a link; the same figure follows itself once, two of a kind follow each other twice',
     );
   });
   it('every way figures can differ at a joint has words, without a number of points', () => {
@@ -214,7 +214,7 @@ describe('sums', () => {
     expect(driftText({ x: 0, y: 0, turn: 0 }, 'spot')).toBe('ends where it began');
     expect(driftText({ x: 0, y: 3.2, turn: 0 }, 'line-of-dance')).toBe('moves about 3.2 m along the line');
     expect(driftText({ x: 0.2, y: 0, turn: -180 }, 'slot')).toBe(
-      'ends about 0.2 m away, facing the other way along the lane',
+      'ends about 0.2 m away, facing the other way along the slot',
     );
     expect(rowText({ eight: 2, fold: 6 })).toBe('bars 3–4');
     expect([minutesText(83), list(['a']), list(['a', 'b', 'c'])]).toEqual(['1:23', 'a', 'a, b and c']);

@@ -10,7 +10,7 @@ import { capital, list } from './words';
 
 export const FIT_NAMES: Readonly<Record<Fit, string>> = {
   fits: 'Fits',
-  small: 'Mended in the joint',
+  small: 'Mended in the link',
   bridge: 'Does not fit',
   impossible: 'Cannot follow',
 };
@@ -50,7 +50,7 @@ export function differenceText(d: Difference): string {
     case 'heading':
       return `The couple must turn ${turnText(d.amount)} to face where the next figure goes.`;
     case 'lane':
-      return `The leader stands about ${cm(d.amount)} ${d.amount < 0 ? 'left' : 'right'} of the lane.`;
+      return `The leader stands about ${cm(d.amount)} ${d.amount < 0 ? 'left' : 'right'} of the slot.`;
     case 'momentum':
       return `The ${d.role} travels one way and must go the other.`;
     case 'overlap':
@@ -76,7 +76,7 @@ const SHORT: Readonly<Record<Difference['code'], string>> = {
   place: 'a longer first step',
   facing: 'facing',
   heading: 'direction',
-  lane: 'back into the lane',
+  lane: 'back into the slot',
   momentum: 'against the travel',
   overlap: 'overlaps',
   dance: 'another dance',
@@ -91,15 +91,21 @@ function shortest(j: Joint): string {
 
 const COSTS: Readonly<Record<Difference['code'], string>> = {
   ...SHORT,
-  lane: 'lane',
+  lane: 'slot',
   place: 'first step',
   momentum: 'travel',
 };
-/** @example 'cost 3: hands 2, lane 1' */
+/** How much changes, in words: up to 1 is little, from 4 on much. Our choice. @example effortWords(3) // 'some change' */
+export const effortWords = (cost: number): string =>
+  cost <= 0 ? 'the easiest' : cost <= 1 ? 'a small change' : cost < 4 ? 'some change' : 'a large change';
+/** @example 'some change: hands, slot' */
 export function costText(j: Joint): string {
   if (!Number.isFinite(j.cost)) return '';
-  const parts = j.differences.filter((d) => d.cost > 0).map((d) => `${COSTS[d.code]} ${d.cost}`);
-  return parts.length > 0 ? `cost ${j.cost}: ${parts.join(', ')}` : 'costs nothing';
+  const parts = j.differences
+    .filter((d) => d.cost > 0)
+    .toSorted((x, y) => y.cost - x.cost)
+    .map((d) => COSTS[d.code]);
+  return parts.length > 0 ? `${effortWords(j.cost)}: ${parts.join(', ')}` : effortWords(0);
 }
 
 const REPAIRS: Readonly<Record<string, string>> = {
@@ -115,7 +121,7 @@ export function mendText(m: Mend, nameOf: (id: string) => string, say: (tick: Ti
   switch (m.type) {
     case 'over':
       return m.over === 0
-        ? 'Start in the middle of the lane'
+        ? 'Start in the middle of the slot'
         : `Start ${cm(m.over)} further over to the ${m.over < 0 ? 'left' : 'right'}`;
     case 'repair': {
       const counts = new Set(m.said.map((s) => say(s.tick)));
@@ -156,7 +162,7 @@ export function driftText(d: Drift, frame: string): string {
         ? `moves about ${d.y.toFixed(1)} m along the line`
         : `ends about ${away.toFixed(1)} m away`;
   if (turned === 0) return place;
-  if (frame === 'slot' && turned === 180) return `${place}, facing the other way along the lane`;
+  if (frame === 'slot' && turned === 180) return `${place}, facing the other way along the slot`;
   return `${place}, turned by ${turned > 180 ? 360 - turned : turned}°`;
 }
 
@@ -191,7 +197,7 @@ export function constraintText(c: Constraint, r: ComposeRequest, nameOf: (id: st
     case 'hits':
       return `every mark met (${r.hits.join(', ')})`;
     case 'fits-only':
-      return 'joints that need nothing';
+      return 'links that need nothing';
   }
 }
 const edgeText = (e: ComposeRequest['end']): string =>
@@ -237,8 +243,8 @@ const CHANGES: Readonly<Record<DifferenceCode, readonly [string, string]>> = {
   foot: ['the free foot changes once', 'the free foot changes'],
   place: ['the distance changes once', 'the distance changes'],
   facing: ['they turn to each other once', 'they turn to each other'],
-  heading: ['they turn along the lane once', 'they turn along the lane'],
-  lane: ['they move over in the lane once', 'they move over in the lane'],
+  heading: ['they turn along the slot once', 'they turn along the slot'],
+  lane: ['they move over in the slot once', 'they move over in the slot'],
   momentum: ['the way they travel turns once', 'the way they travel turns'],
   overlap: ['they make room once', 'they make room'],
   dance: ['the dance changes once', 'the dance changes'],
@@ -251,7 +257,7 @@ export function whyText(c: Composed, r: ComposeRequest): string {
     const [once, often] = CHANGES[code];
     return `${beats.length === 1 ? once : often}, on ${list(beats.map(String))}`;
   });
-  const parts = changes.length > 0 ? changes : ['nothing changes at a joint'];
+  const parts = changes.length > 0 ? changes : ['nothing changes at a link'];
   parts.push(twiceText(c.twice));
   if (r.curve !== 'any') parts.push(curveText(c.parts.curve));
   if (r.hits.length === 1) parts.push(c.hitsMet === 1 ? 'the mark is met' : 'the mark is missed');
@@ -312,6 +318,6 @@ export const goneText = (parts: number): string =>
 export function verdictText(p: Plan): string {
   if (p.missing.length > 0) return goneText(p.missing.length);
   const gaps = p.passes.filter((x) => !danced(x.joint)).length;
-  if (gaps > 0) return gaps === 1 ? 'one joint does not fit' : `${gaps} joints do not fit`;
-  return 'every joint holds';
+  if (gaps > 0) return gaps === 1 ? 'one link does not fit' : `${gaps} links do not fit`;
+  return 'every link holds';
 }

@@ -96,7 +96,7 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'Face to face in a hold, what is forward for one is back for the other.',
   }),
   'which-side': (d) => ({
-    sentence: `Which side of the lane does the leader take at ${d.count}? What is written leaves both.`,
+    sentence: `Which side of the slot does the leader take at ${d.count}? What is written leaves both.`,
     why: `Drawn with the leader on the ${d.side}. Arms and turns may come out otherwise on the other side.`,
   }),
   'turn-too-fast': (d) => ({
@@ -108,8 +108,8 @@ const FINDINGS: Record<FindingCode, (d: D) => Wording> = {
     why: 'Build up slowly, spot, stop when dizzy, no more than the dancer wants.',
   }),
   'lane-blocked': (d) => ({
-    sentence: `The leader is still in the lane as the follower comes through: about ${d.short} cm further ${d.side} at ${d.count} would clear it.`,
-    why: 'Leave the lane before the follower arrives. An estimate: what two bodies that cannot be in one place have to move.',
+    sentence: `The leader is still in the slot as the follower comes through: about ${d.short} cm further ${d.side} at ${d.count} would clear it.`,
+    why: 'Leave the slot before the follower arrives. An estimate: what two bodies that cannot be in one place have to move.',
   }),
   collision: (d) => ({
     sentence: `The bodies meet at ${d.count}: a step has to give way by about ${d.overlap} cm.`,
@@ -304,11 +304,13 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'fill-steps': (d) => `Step in place from ${d.count}`,
   'cut-end': (d) => `End both at ${d.count}`,
   'mirror-partner': () => 'Start from the partner’s steps',
-  'declare-same-foot': (d) => `It is meant: counts ${d.from} to ${d.to}`,
-  'declare-own-timing': (d) => `It is meant: counts ${d.from} to ${d.to}`,
+  'declare-same-foot': (d) => `I want it like this: counts ${d.from} to ${d.to}`,
+  'declare-own-timing': (d) => `I want it like this: counts ${d.from} to ${d.to}`,
   'declare-end-foot': (d) =>
-    d.other ? `It is meant: end with ${d.foot} and ${d.other} free` : `It is meant: end with ${d.foot} free`,
-  'declare-formation': (d) => `It is meant: end ${formation(d)}`,
+    d.other
+      ? `I want it like this: end with ${d.foot} and ${d.other} free`
+      : `I want it like this: end with ${d.foot} free`,
+  'declare-formation': (d) => `I want it like this: end ${formation(d)}`,
   'keep-foot': (d) => `Keep ${d.foot} at ${d.count}`,
   'reverse-turn': (d) => `Turn the other way at ${d.count}`,
   'mend-turn': (d) =>
@@ -318,9 +320,9 @@ const REMEDIES: Record<RemedyCode, (d: D) => string> = {
   'less-turn': (d) => `One turn fewer at ${d.count}`,
   'raise-level': (d) => `Call it ${String(d.level).toLowerCase()}`,
   'repeat-times': (d) => `Dance ${d.from === d.to ? d.from : `${d.from}–${d.to}`} ${d.times} times`,
-  'say-side': (d) => `The leader is off the lane to the ${d.side} at ${d.count}`,
+  'say-side': (d) => `The leader is off the slot to the ${d.side} at ${d.count}`,
   'declare-hold': () => 'Any hold may end it',
-  'declare-heading': () => 'It is meant: end facing so',
+  'declare-heading': () => 'I want it like this: end facing so',
   'step-aside': (d) => `Step ${size(d)} at ${d.count}`,
   resize: (d) => `Step ${size(d)} at ${d.count}`,
   'add-count': (d) => `Hold ${d.n} more for both`,

@@ -19,7 +19,7 @@ export function arrangementText(a: Arrangement, wanted: number): string {
 /** @example footprintText({ takes: 'slot', along: 3.4, across: 1.6, margin: 0.35 }) */
 export function footprintText(f: Footprint): string {
   const margin = `with ${Math.round(100 * f.margin)} cm round it, our choice`;
-  if (f.takes === 'slot') return `It takes a lane of ${metres(f.along)} by ${metres(f.across)}, ${margin}.`;
+  if (f.takes === 'slot') return `It takes a slot of ${metres(f.along)} by ${metres(f.across)}, ${margin}.`;
   if (f.takes === 'spot') return `It turns in a circle of ${metres(f.across)}, ${margin}.`;
   return `It goes round the room; a couple takes ${metres(f.across)}, ${margin}, and a long step to the couple ahead.`;
 }
@@ -29,7 +29,7 @@ export function standText(a: Arrangement, room: Room): string {
   const lanes =
     a.lanes === undefined
       ? ''
-      : `Lanes point ${a.lanes === 'across' ? 'along the front wall, both roles seen from the side' : 'away from the front wall'}${
+      : `Slots point ${a.lanes === 'across' ? 'along the front wall, both roles seen from the side' : 'away from the front wall'}${
           a.otherWay === undefined || a.otherWay === a.fits ? '' : `; the other way ${a.otherWay} would fit`
         }. `;
   const s = a.stand;

@@ -79,10 +79,10 @@ export function meetsText(w: Pick<MeetWay, 'met' | 'of' | 'broken' | 'longer'>):
 }
 const brokenText = (n: number): string =>
   n === 0
-    ? 'every joint holds as before'
+    ? 'every link holds as before'
     : n === 1
-      ? 'one joint then needs mending'
-      : `${n} joints then need mending`;
+      ? 'one link then needs mending'
+      : `${n} links then need mending`;
 const longerText = (n: number): string =>
   n === 0 ? '' : `, ${Math.abs(n)} ${Math.abs(n) === 1 ? 'beat' : 'beats'} ${n > 0 ? 'longer' : 'shorter'}`;
 

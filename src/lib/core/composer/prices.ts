@@ -20,7 +20,7 @@ export const capsOf = ({ kinds, r }: Costs): number[] =>
 /**
  * What each use of a kind should cost so that the cheapest way, uses in all left free, keeps them as nearly as
  * possible: Lagrangian multipliers by subgradient steps (Held and Karp 1971; from memory). With them the guide is a
- * lower bound that knows what the limit costs. All 0 where it costs nothing. `into`: what a first figure costs.
+ * lower bound that knows what the limit costs. All 0 where it the easiest. `into`: what a first figure costs.
  */
 export function* pricesSteps(
   way: Omit<Way, 'prices'>,

@@ -44,7 +44,7 @@ export interface Ends {
   readonly unitBeats: number;
   readonly entry: Stand;
   readonly exit: Stand;
-  /** The leader ends facing the other way along the lane. */
+  /** The leader ends facing the other way along the slot. */
   readonly turnsBack: boolean;
 }
 

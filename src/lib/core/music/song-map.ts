@@ -141,7 +141,7 @@ export function eightsOf(m: SongMap): number[] {
 export const sectionAt = (m: Pick<SongMap, 'sections'>, beat: number): Section | undefined =>
   m.sections.findLast((s) => s.from <= beat);
 
-/** Beats a minute, rounded to a hundredth, of a whole song: the median of its beats, so that one long pause costs nothing. */
+/** Beats a minute, rounded to a hundredth, of a whole song: the median of its beats, so that one long pause the easiest. */
 export function tempoOf(m: Pick<SongMap, 'beats'>): Bpm {
   const steps = m.beats.slice(1).map((b, i) => b - (m.beats[i] ?? 0));
   return Math.round(6000 / median(steps)) / 100;

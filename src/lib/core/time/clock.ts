@@ -19,7 +19,7 @@ export interface TempoChange {
 /**
  * Music and what is danced to it on one time line: beats of the music from 1, ticks of the dancing from its first 1,
  * seconds from the beginning of the music. Every conversion goes both ways, by sums worked out once: O(log changes),
- * so that a change on every beat costs nothing. Before the first change and after the last the tempo goes on.
+ * so that a change on every beat the easiest. Before the first change and after the last the tempo goes on.
  * @example clockOf([{ beat: 1, bpm: 60 }, { beat: 3, bpm: 120 }]).seconds(48) // 3
  */
 export interface Clock {

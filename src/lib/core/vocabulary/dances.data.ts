@@ -2,7 +2,7 @@ import type { Beats, Bpm, Ticks } from '../base';
 import type { Feel } from './time.data';
 import type { FormationId, HoldId } from './couple.data';
 
-/** `slot`: a lane the follower travels · `line-of-dance`: anticlockwise round the room · `spot`: about a centre. */
+/** `slot`: a slot the follower travels · `line-of-dance`: anticlockwise round the room · `spot`: about a centre. */
 export type Frame = 'slot' | 'line-of-dance' | 'spot';
 
 export type DanceId =

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { differenceText, FIT_NAMES, costText, jointText, mendText } from '$lib/messages';
+  import { differenceText, FIT_NAMES, costText, effortWords, jointText, mendText } from '$lib/messages';
   import { sayCount } from '$lib/core/time';
   import type { Board } from '$lib/state/board.svelte';
   import JointMark from './JointMark.svelte';
@@ -15,7 +15,7 @@
 </script>
 
 {#if joint}
-  <section aria-label="Joint">
+  <section aria-label="Link">
     <h2>
       <JointMark fit={joint.fit} />
       {FIT_NAMES[joint.fit]}
@@ -40,7 +40,7 @@
         <div class="mends">
           {#each board.mends as m, i (i)}
             <button onclick={() => board.mend(m)}
-              ><span>{mendText(m, nameOf, say)}</span><small>cost {m.cost}</small></button
+              ><span>{mendText(m, nameOf, say)}</span><small>{effortWords(m.cost)}</small></button
             >
           {/each}
         </div>

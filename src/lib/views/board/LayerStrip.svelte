@@ -33,25 +33,25 @@
       >From each figure’s 1</button
     >
   </span>
-  <span role="group" aria-label="Layer shown">
+  <span role="group" aria-label="Level shown">
     <button aria-pressed={board.layer === 0} onclick={() => (board.layer = 0)}>As written</button>
     {#each [1, 2, 3] as const as n (n)}<button
         class="num"
         aria-pressed={board.layer === n}
-        onclick={() => (board.layer = n)}>Layer {n}</button
+        onclick={() => (board.layer = n)}>Level {n}</button
       >{/each}
   </span>
   <span class="said" role="status">
     {#if broken}
       {@const b = broken.breaches[0]}
       <b class="bad"
-        >Layer {broken.layer} leaves the first at {broken.plan.passes[b?.pass ?? 0]?.reading.figure.name}: {b
+        >Level {broken.layer} leaves the first at {broken.plan.passes[b?.pass ?? 0]?.reading.figure.name}: {b
           ? breachText(b)
           : ''}</b
       >
     {:else if same && differ.length > 0}
-      Layers 1 to 3 keep the same counts, feet and footprints: they can be danced side by side.
-    {:else if same}All layers are the same: none of these figures has versions.{/if}
+      Levels 1 to 3 keep the same counts, feet and footprints: they can be danced side by side.
+    {:else if same}All levels are the same: none of these figures has versions.{/if}
   </span>
 </div>
 

@@ -87,10 +87,10 @@
           >{#each versions as v (v.id)}<option value={v.id}>{v.name}</option>{/each}</select
         ></label
       >
-      <div class="layers" role="group" aria-label="Layers">
+      <div class="layers" role="group" aria-label="Levels">
         {#each layers as l (l.n)}
           <label
-            ><span>layer {l.n}</span>
+            ><span>level {l.n}</span>
             {#if l.n === 1}<span class="fixed">{board.name(l.id)}</span>{:else}
               <select
                 value={l.said ?? ''}
@@ -120,7 +120,7 @@
         The leader starts {Math.round(Math.abs(part.over) * 100)} cm to the {part.over < 0
           ? 'left'
           : 'right'}.
-        <button onclick={() => set({ over: undefined })}>In the lane</button>
+        <button onclick={() => set({ over: undefined })}>In the slot</button>
       </p>
     {/if}
     {#if found.length > 0}

@@ -33,10 +33,10 @@ export function feetByRow(a: Analysis, rows: readonly BoardRow[]): FootLetter[][
   return found;
 }
 
-/** A joint for a screen reader. @example 'Joint into Left side pass: Mended in the joint, release right to left' */
+/** A joint for a screen reader. @example 'Link into Left side pass: Mended in the link, release right to left' */
 export function jointLabel(plan: Plan, pass: number, j: Joint | undefined): string {
   const into = plan.passes[pass >= plan.passes.length ? 0 : pass]?.reading.figure.name ?? '';
-  const what = pass >= plan.passes.length ? `Back to the beginning, ${into}` : `Joint into ${into}`;
+  const what = pass >= plan.passes.length ? `Back to the beginning, ${into}` : `Link into ${into}`;
   if (!j) return what;
   const text = jointText(j);
   return `${what}: ${FIT_NAMES[j.fit]}${text === 'Fits' || text === FIT_NAMES[j.fit] ? '' : `, ${text}`}`;

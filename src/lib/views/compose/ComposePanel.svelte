@@ -262,7 +262,7 @@
         ></label
       >
       <label
-        >joints
+        >links
         <select value={r.joints} onchange={(e) => lab.set({ joints: e.currentTarget.value as 'fits' })}
           ><option value="small">may change hands</option><option value="fits">need nothing</option></select
         ></label

@@ -41,7 +41,7 @@
   let lengths = $state(untrack(() => dance.lengths.join(', ')));
 
   const FRAMES = [
-    ['slot', 'a lane the follower travels'],
+    ['slot', 'a slot the follower travels'],
     ['line-of-dance', 'anticlockwise round the room'],
     ['spot', 'about one place'],
   ] as const;

@@ -15,7 +15,7 @@
   let asked: { dance: OwnDance; uses: readonly Use[]; instead: Dance } | undefined = $state.raw();
   let like: Dance = $state.raw(danceOf({ dance: 'social-walk' }));
 
-  const FRAMES = { slot: 'in a lane', 'line-of-dance': 'round the room', spot: 'on the spot' } as const;
+  const FRAMES = { slot: 'in a slot', 'line-of-dance': 'round the room', spot: 'on the spot' } as const;
 
   async function take(dance: OwnDance, instead?: Dance) {
     const db = await app.db();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, untrack, type Component } from 'svelte';
+  import { onMount, tick, untrack, type Component } from 'svelte';
   import type { Analysis } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { differences } from '$lib/core/likeness';
@@ -195,7 +195,7 @@
   function leaveStudio() {
     studio = false;
     player.stop();
-    root.querySelector<HTMLElement>('.play')?.focus();
+    void tick().then(() => root.querySelector<HTMLElement>('.play')?.focus());
   }
   let stretch: ArmStretch | undefined = $state.raw();
   /** A breakdown pasted from elsewhere, shown before it is put in. */
@@ -213,7 +213,7 @@
 
 <svelte:window onkeydown={keys} />
 
-<div class="desk" bind:this={root}>
+<div class="desk" bind:this={root} inert={studio}>
   <DeskHeader {desk} {saver} bind:open />
   <DeskNotices {desk} {saver} {news} bind:deleting={open.deleting} />
 
@@ -306,12 +306,12 @@
     </aside>
   </div>
   <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm large={() => (studio = true)} /></div>
-  {#if studio}
-    {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
-      <Studio name={f.name} analysis={a} {player} {whole} {sound} close={leaveStudio} />
-    {/await}
-  {/if}
 </div>
+{#if studio}
+  {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
+    <Studio name={f.name} analysis={a} {player} {whole} {sound} close={leaveStudio} />
+  {/await}
+{/if}
 {#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}
 
 <style>

@@ -111,7 +111,14 @@ export function createEditor(parent: HTMLElement, text: string, hooks: EditorHoo
   return {
     setText(next) {
       const change = difference(view.state.doc.toString(), next);
-      if (change) view.dispatch({ changes: change, annotations: fromOutside.of(true) });
+      if (!change) return;
+      const { head } = view.state.selection.main;
+      const written = view.hasFocus && caretOf(view.state, true, false).atEnd;
+      view.dispatch({ changes: change, annotations: fromOutside.of(true) });
+      // What is put at the end of the line that is written goes before the caret: writing goes on behind it.
+      if (!written) return;
+      const line = view.state.doc.lineAt(Math.min(head, view.state.doc.length));
+      view.dispatch({ selection: { anchor: line.to }, annotations: fromOutside.of(true) });
     },
     setDoubts: (spans) => view.dispatch({ effects: setDoubts.of(spans) }),
     lineAt(at) {

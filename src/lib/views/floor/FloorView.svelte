@@ -164,8 +164,11 @@
 
   /** The free foot at the end of a role's line, dragged to where it steps next. */
   let adding: { role: Role; foot: 'L' | 'R'; to: { x: number; y: number } } | undefined = $state();
-  const mayAdd = (role: Role, weight: boolean) =>
-    desk.edit !== undefined && !weight && player.tick >= (a.roles[role].actions.at(-1)?.tick ?? -Infinity);
+  function mayAdd(role: Role, foot: 'L' | 'R', weight: boolean): boolean {
+    const last = a.roles[role].actions.at(-1);
+    if (!desk.edit) return false;
+    return last ? !weight && player.tick >= last.tick : foot === a.roles[role].startFree;
+  }
   function reach(e: PointerEvent, role: Role, foot: 'L' | 'R') {
     adding = { role, foot, to: at(e) };
     (e.currentTarget as Element).setPointerCapture(e.pointerId);
@@ -302,9 +305,9 @@
             transform={shoe(to, f, a.roles[role].size.height)}
             class="shoe"
             class:light={!pose.feet[f].weight}
-            class:free={mayAdd(role, pose.feet[f].weight)}
-            data-free={mayAdd(role, pose.feet[f].weight) ? role : undefined}
-            onpointerdown={(e) => mayAdd(role, pose.feet[f].weight) && reach(e, role, f)}
+            class:free={mayAdd(role, f, pose.feet[f].weight)}
+            data-free={mayAdd(role, f, pose.feet[f].weight) ? role : undefined}
+            onpointerdown={(e) => mayAdd(role, f, pose.feet[f].weight) && reach(e, role, f)}
             onpointermove={(e) => adding && (adding = { ...adding, to: at(e) })}
             onpointerup={land}
             onpointercancel={() => (adding = undefined)}

@@ -321,7 +321,7 @@
     width: 30px;
     margin-left: -15px;
     border-radius: 8px;
-    background: color-mix(in srgb, var(--ink) 13%, transparent);
+    background: color-mix(in srgb, var(--ink) 8%, transparent);
     pointer-events: none;
   }
   .loop {

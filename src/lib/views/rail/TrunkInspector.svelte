@@ -93,4 +93,9 @@
     min-height: 32px;
     max-width: 124px;
   }
+  @media (pointer: coarse) {
+    select {
+      min-height: 44px;
+    }
+  }
 </style>

@@ -56,7 +56,7 @@
 
 <article class="sheet" aria-label="Step sheet">
   <header>
-    <h1>{f.name}</h1>
+    <h2>{f.name}</h2>
     <p>
       {danceOf(f).name} · {LEVELS[f.level].name} · {a.counts} counts · {f.tempo.min} to {f.tempo.max} a minute,
       {f.feel}
@@ -137,7 +137,7 @@
     padding: 12px;
     font-size: 10.5pt;
   }
-  h1 {
+  h2 {
     font-size: 22pt;
   }
   table {

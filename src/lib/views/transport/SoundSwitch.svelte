@@ -49,4 +49,10 @@
     font-size: 14px;
     padding: 2px 4px;
   }
+  @media (pointer: coarse) {
+    button {
+      min-height: 44px;
+      min-width: 44px;
+    }
+  }
 </style>

@@ -66,7 +66,7 @@
   }
   const verdict = (p: Plan) => {
     const text = verdictText(p);
-    const holds = text === 'every joint holds';
+    const holds = text === 'every link holds';
     return { text: holds && loops(p) ? 'loops' : text, bad: !holds };
   };
 

@@ -33,10 +33,10 @@
 {:else if board}
   <div class="bar">
     <a class="button" href="/combinations/{board.combination.id}">To the board</a>
-    <span role="group" aria-label="Layer">
+    <span role="group" aria-label="Level">
       <button aria-pressed={board.layer === 0} onclick={() => (board.layer = 0)}>As written</button>
       {#each LAYERS as n (n)}<button aria-pressed={board.layer === n} onclick={() => (board.layer = n)}
-          >Layer {n}</button
+          >Level {n}</button
         >{/each}
     </span>
     <button onclick={() => print()}>Print</button>

@@ -1,0 +1,77 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+
+/** No serious or moderate finding, on every screen, in both schemes. Source: the rules of axe-core (WCAG 2.2 A, AA and its own). */
+const SCREENS = [
+  '/figures',
+  '/figures/demo-push-turn',
+  '/figures/demo-push/versions',
+  '/arms',
+  '/combinations',
+  '/songs',
+  '/classes',
+  '/floor',
+  '/trainer',
+  '/results',
+  '/partners',
+  '/groups',
+  '/rooms',
+  '/log',
+  '/due',
+  '/cues',
+  '/notation',
+  '/data',
+];
+
+/** `only`: one rule, where the others cannot differ. */
+async function found(page: Page, only?: string): Promise<string[]> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (only ? axe.withRules([only]) : axe).analyze();
+  return violations
+    .filter((v) => v.impact !== 'minor')
+    .flatMap((v) => v.nodes.slice(0, 3).map((n) => `${v.id} (${v.impact}): ${n.target.join(' ')}`));
+}
+
+for (const scheme of ['light', 'dark'] as const)
+  test(`every screen, ${scheme}`, async ({ page }) => {
+    test.setTimeout(240_000);
+    await page.emulateMedia({ colorScheme: scheme });
+    const all: string[] = [];
+    for (const path of SCREENS) {
+      await page.goto(path);
+      await page.locator('h1').first().waitFor();
+      await page.waitForTimeout(350);
+      all.push(
+        ...(await found(page, scheme === 'dark' ? 'color-contrast' : undefined)).map((f) => `${path} ${f}`),
+      );
+    }
+    expect(all).toEqual([]);
+  });
+
+test('with every panel of the desk open', async ({ page }) => {
+  test.setTimeout(120_000);
+  page.setDefaultTimeout(15_000);
+  await page.goto('/figures/demo-push-turn');
+  await expect(page.locator('.cm-content')).toBeVisible();
+  const all: string[] = [];
+  const look = async (what: string) => all.push(...(await found(page)).map((f) => `${what}: ${f}`));
+  await page.getByRole('button', { name: /^Leader 2, right/ }).click();
+  await look('a step chosen');
+  for (const name of ['Details', 'Vary', 'Say it']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    await page.waitForTimeout(900);
+    await look(name);
+    if (name === 'Say it') await page.getByRole('button', { name: 'Leave it' }).click();
+    else await page.getByRole('button', { name, exact: true }).click();
+  }
+  await page.getByRole('button', { name: 'More' }).click();
+  await look('More');
+  await page.getByRole('button', { name: 'Share …' }).click();
+  await page.waitForTimeout(900);
+  await look('Share');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Large/ }).click();
+  await page.waitForTimeout(600);
+  await look('Large');
+  expect(all).toEqual([]);
+});
