@@ -102,9 +102,12 @@
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
 </main>
-<div class="visually-hidden" role="status">{app.said}</div>
+<div class="visually-hidden" aria-live="polite">{app.said}</div>
 <DoneBar onback={() => backs++} />
 {#if Dialogs}<Dialogs />{/if}
+{#if app.tour === 'on'}
+  {#await import('$lib/views/shell/Tour.svelte') then { default: Tour }}<Tour />{/await}
+{/if}
 
 <style>
   .bar {

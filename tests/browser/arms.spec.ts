@@ -93,7 +93,7 @@ test('the rail names the holds, and from a count one goes on to its turns', asyn
     page.getByRole('button', { name: /^Arms at 4: Double cross, left on top\. Two hands/ }),
   ).toBeVisible();
   await page.getByRole('button', { name: /^Arms at 4/ }).focus();
-  await expect(page.locator('.readout')).toContainText('Arms at 4: Double cross');
+  await expect(page.locator('.armsnow')).toContainText('Double cross');
   await page.getByRole('link', { name: 'Turns from here' }).click();
   await hold(page, 'Double cross, left on top');
   await expect(page.getByText('Begun at 4 of')).toBeVisible();

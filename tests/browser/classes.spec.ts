@@ -5,7 +5,7 @@ import { expect, test } from '@playwright/test';
 /** Who dances with whom, for the numbers that are there. */
 test('partners for uneven numbers, typed in, with names, and taken away', async ({ page }) => {
   await page.goto('/floor');
-  await page.getByRole('link', { name: 'Partners' }).click();
+  await page.getByRole('link', { name: 'Partners', exact: true }).click();
   const form = page.getByRole('form', { name: 'Who is there' });
   const fill = async (name: string, value: string) => {
     await form.getByRole('spinbutton', { name, exact: true }).click();

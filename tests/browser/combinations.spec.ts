@@ -179,7 +179,7 @@ test('where none exist it is said why, and one thing is given up with one action
   await expect(panel).toContainText('None exist: 31 beats cannot be filled with these figures.');
   await panel.getByRole('button', { name: '18 beats instead' }).click();
   await expect(panel.getByRole('status')).toHaveText('4 exist');
-  await panel.getByLabel('joints').selectOption('fits');
+  await panel.getByLabel('links').selectOption('fits');
   await panel.getByLabel('no harder than').selectOption('1');
   await expect(panel).toContainText('None exist');
   await panel.getByRole('button', { name: 'Give up: no harder than beginner' }).click();
@@ -232,7 +232,7 @@ test('trimmed to a length it is filled; merged with another the joint is looked 
 
 test('plays through, beat by beat and from a part’s loop', async ({ page }) => {
   await open(page, 'blues');
-  const count = page.getByLabel('Count', { exact: true });
+  const count = page.locator('.transport .now');
   await page.keyboard.press('ArrowRight');
   await expect(count).toHaveText('2');
   await page

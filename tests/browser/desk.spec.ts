@@ -236,19 +236,19 @@ test('everything by keyboard: find, move on the rail, edit, fix, play', async ({
 test('loops a unit, at another speed, and steps from count to count', async ({ page }) => {
   await desk(page, 'demo-push');
   await page.getByRole('button', { name: '3–4' }).click();
-  await page.getByLabel('Speed').selectOption('150');
+  await page.getByLabel('Speed', { exact: true }).selectOption('150');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   const seen = new Set<string>();
-  await expect(page.locator('output.now')).toHaveText(/^(3|&|4)$/);
+  await expect(page.locator('.transport .now')).toHaveText(/^(3|&|4)$/);
   const until = Date.now() + 2500;
   while (Date.now() < until) {
-    seen.add((await page.locator('output.now').textContent()) ?? '');
+    seen.add((await page.locator('.transport .now').textContent()) ?? '');
     await page.waitForTimeout(60);
   }
   expect([...seen].sort()).toEqual(['&', '3', '4']);
   await page.getByRole('button', { name: 'Pause' }).click();
   await page.getByRole('button', { name: 'Next count' }).click();
-  await expect(page.locator('output.now')).toHaveText(/^(4|5|&)$/);
+  await expect(page.locator('.transport .now')).toHaveText(/^(4|5|&)$/);
 });
 
 test('the step sheet prints both roles and the floor', async ({ page }) => {

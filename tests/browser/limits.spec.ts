@@ -64,6 +64,7 @@ test('text that grows too long is not taken: said at once, and what was there st
       new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
     );
   });
+  await page.getByRole('button', { name: 'Put it in as it is' }).click();
   await expect(page.getByRole('alert')).toContainText('up to 40000 characters');
   await page.reload();
   await saved(page);

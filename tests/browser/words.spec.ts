@@ -14,9 +14,9 @@ const desk = async (page: Page, id: string) => {
 
 async function fresh(page: Page, dance: string) {
   await page.goto('/figures');
-  await page.getByLabel('Dance of the new figure').selectOption(dance);
   await page.getByRole('button', { name: 'New figure' }).click();
   await expect(editor(page)).toBeVisible();
+  await page.getByLabel('Dance', { exact: true }).selectOption(dance);
 }
 /** Types as a person does: Enter at line ends, 70 ms a key. */
 async function write(page: Page, lines: string[]) {

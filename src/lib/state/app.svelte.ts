@@ -23,6 +23,7 @@ const settingsSchema = z.object({
   leaderHeight: z.number().min(1).max(2.4).catch(defaultHeights.leader),
   turnSchool: z.enum(TURN_SCHOOL_NAMES).catch('left-right'),
   followerHeight: z.number().min(1).max(2.4).catch(defaultHeights.follower),
+  tour: z.enum(['new', 'on', 'seen']).catch('new'),
   lastBegun: z
     .object({ dance: z.string(), formation: z.enum(FORMATION_IDS), hold: z.enum(HOLD_IDS) })
     .optional()
@@ -46,6 +47,8 @@ class App {
   leaderHeight = $state(defaultHeights.leader as number);
   followerHeight = $state(defaultHeights.follower as number);
   turnSchool: TurnSchool = $state('left-right');
+  /** `new`: nobody has seen the tour; it is offered. */
+  tour: 'new' | 'on' | 'seen' = $state('new');
   lastBegun: Begun = $state.raw(undefined);
   /** What was done last and can be taken back at once; older acts lie in the bin. */
   done: Done | undefined = $state.raw(undefined);
@@ -149,7 +152,8 @@ class App {
   /** As they go into a backup. */
   get settings(): Readonly<Record<string, unknown>> {
     const { theme, leaderHeight, followerHeight, turnSchool, lastBegun } = this;
-    return { theme, leaderHeight, followerHeight, turnSchool, ...(lastBegun && { lastBegun }) };
+    const tour = this.tour === 'seen' ? { tour: 'seen' } : {};
+    return { theme, leaderHeight, followerHeight, turnSchool, ...tour, ...(lastBegun && { lastBegun }) };
   }
 
   /** Takes settings over from a backup, as far as they can be read. */

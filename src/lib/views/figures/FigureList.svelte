@@ -1,5 +1,6 @@
 <script lang="ts">
   import { LEVELS } from '$lib/core/vocabulary';
+  import MiniRail from './MiniRail.svelte';
   import { countsOf, type Entry } from './catalogue';
 
   let { list }: { list: readonly Entry[] } = $props();
@@ -44,6 +45,7 @@
             <span class="name"
               >{f.name}{#if f.mistake}<em>mistake</em>{/if}{#if f.repeat}<em>any length</em>{/if}</span
             >
+            <span class="picture"><MiniRail figure={f} /></span>
             <span class="dance">{e.dance}</span>
             <span class="family">{f.family}</span>
             <span class="level">{LEVELS[f.level].name}</span>
@@ -68,7 +70,7 @@
   }
   a {
     display: grid;
-    grid-template-columns: 56px minmax(0, 2.2fr) minmax(0, 1.5fr) minmax(0, 0.9fr) minmax(0, 1fr) 140px;
+    grid-template-columns: 48px minmax(0, 2fr) 172px minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 0.9fr) 130px;
     gap: 12px;
     align-items: center;
     height: 100%;
@@ -111,8 +113,9 @@
   }
   @media (max-width: 900px) {
     a {
-      grid-template-columns: 42px minmax(0, 1fr) minmax(0, 0.7fr);
+      grid-template-columns: 36px minmax(0, 1fr) 172px;
     }
+    .dance,
     .family,
     .level,
     .tempo {

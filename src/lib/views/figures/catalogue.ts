@@ -4,6 +4,7 @@ import { lengthOf } from '$lib/core/figure';
 import { parse } from '$lib/core/notation';
 import { LEVELS, danceOf, type Level } from '$lib/core/vocabulary';
 import type { FigureRow } from '$lib/storage';
+import { unfinished } from './mini-rail';
 
 /** One line of the list. `counts` is worked out when the line is shown or filtered by length. */
 export interface Entry {
@@ -18,8 +19,10 @@ export interface Filter {
   readonly family: string;
   readonly level: Level | 0;
   readonly length: number;
+  /** `unfinished`: something is missing · `taught`: what was taught last, first. */
+  readonly state: '' | 'unfinished' | 'taught';
 }
-export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, length: 0 };
+export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, length: 0, state: '' };
 
 export const entries = (rows: readonly FigureRow[]): Entry[] =>
   rows
@@ -77,14 +80,26 @@ export class SearchIndex {
 }
 
 /** The entries that fit, best first when words are searched; plain containment until the index is ready. */
-export function select(list: readonly Entry[], filter: Filter, index: SearchIndex | undefined): Entry[] {
-  const kept = list.filter(
+/** When each figure was taught last, milliseconds. */
+export type Taught = ReadonlyMap<string, number>;
+
+export function select(
+  list: readonly Entry[],
+  filter: Filter,
+  index: SearchIndex | undefined,
+  taught: Taught = new Map(),
+): Entry[] {
+  const fits = list.filter(
     (e) =>
       (filter.dance === '' || e.row.figure.dance === filter.dance) &&
       (filter.family === '' || e.row.figure.family === filter.family) &&
       (filter.level === 0 || e.row.figure.level === filter.level) &&
-      (filter.length === 0 || countsOf(e) === filter.length),
+      (filter.length === 0 || countsOf(e) === filter.length) &&
+      (filter.state !== 'unfinished' || unfinished(e.row.figure)) &&
+      (filter.state !== 'taught' || taught.has(e.row.id)),
   );
+  const when = (e: Entry) => taught.get(e.row.id) ?? 0;
+  const kept = filter.state === 'taught' ? fits.toSorted((a, b) => when(b) - when(a)) : fits;
   const words = filter.words.trim().toLowerCase();
   if (words === '') return kept;
   if (!index) return kept.filter((e) => `${e.row.figure.name} ${e.dance}`.toLowerCase().includes(words));

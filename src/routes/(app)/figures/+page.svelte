@@ -5,6 +5,7 @@
   import { LEVELS, LEVEL_IDS, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
+  import { latestTaught } from '$lib/state/taught';
   import { newAddress } from '$lib/state/begin-figure';
   import { loadFigures, loadLatest } from '$lib/storage';
   import {
@@ -16,6 +17,7 @@
     select,
     type Entry,
     type Filter,
+    type Taught,
   } from '$lib/views/figures/catalogue';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
@@ -50,7 +52,13 @@
   }
   onMount(() => void load());
 
-  const shown = $derived(all ? select(all, filter, index) : []);
+  /** When each was taught last, from the log; read when it is asked for. */
+  let taught: Taught = $state.raw(new Map());
+  async function findTaught() {
+    const log = await latestTaught(await app.db());
+    taught = new Map(log.toReversed().flatMap((e) => e.figures.map((id) => [id, e.at] as const)));
+  }
+  const shown = $derived(all ? select(all, filter, index, taught) : []);
   const outline = $derived(all ? branches(all) : []);
   let lengths: number[] = $state.raw([]);
   function findLengths() {
@@ -73,6 +81,9 @@
           : `${all.length} in the repertoire`}{/if}
     </p>
     <span class="new">
+      <button class="plain" onclick={() => (app.tour = 'on')}
+        >{app.tour === 'new' ? 'New here? Look round in five steps' : 'Look round again'}</button
+      >
       <button class="primary" onclick={create}><Plus size={18} /> New figure</button>
     </span>
   </div>
@@ -113,6 +124,16 @@
       onchange={(e) => set({ length: Number(e.currentTarget.value) })}
       ><option value={0}>every length</option>{#each lengths as n (n)}<option value={n}>{n} counts</option
         >{/each}</select
+    >
+    <select
+      aria-label="State"
+      value={filter.state}
+      onpointerdown={findTaught}
+      onfocus={findTaught}
+      onchange={(e) => set({ state: e.currentTarget.value as Filter['state'] })}
+      ><option value="">finished or not</option><option value="unfinished">unfinished</option><option
+        value="taught">taught last</option
+      ></select
     >
     <span class="how" role="group" aria-label="Shown as">
       <button aria-pressed={!drawn} onclick={() => (drawn = false)}>List</button>
