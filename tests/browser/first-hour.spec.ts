@@ -274,6 +274,53 @@ test('a figure is shared: the code reads as the link, the page plays it, and it 
   await student.context().close();
 });
 
+test('menus and mends by keyboard: arrows move, Escape comes back, the focus goes where the work goes on', async ({
+  page,
+}) => {
+  await page.goto('/figures/demo-push');
+  await expect(editor(page)).toBeVisible();
+  const more = page.getByRole('button', { name: 'More' });
+  await more.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Share …' })).toBeFocused();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('button', { name: 'What is this like?' })).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(more).toBeFocused();
+  await page.getByRole('button', { name: /^Leader 1, left/ }).click();
+  await page.getByLabel('foot').selectOption('R');
+  const mend = page.locator('.fix[data-fix]').first();
+  await mend.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.findings :focus, .findings:focus')).toHaveCount(1);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('rename', { delay: 80 });
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
+});
+
+test('a tour of five steps, left at any time and called again', async ({ page }) => {
+  await page.goto('/figures');
+  await page.getByRole('button', { name: 'New here? Look round in five steps' }).click();
+  const tour = page.getByRole('dialog', { name: /A look round/ });
+  for (const title of [
+    'Your repertoire',
+    'One figure, three ways to write it',
+    'Watch it',
+    'Chains of figures',
+    'The class',
+  ]) {
+    await expect(tour.getByRole('heading')).toHaveText(title);
+    if (title !== 'The class') await tour.getByRole('button', { name: 'Next' }).click();
+  }
+  await tour.getByRole('button', { name: 'Done' }).click();
+  await expect(tour).toHaveCount(0);
+  await page.goto('/figures');
+  await page.getByRole('button', { name: 'Look round again' }).click();
+  await page.keyboard.press('Escape');
+  await expect(tour).toHaveCount(0);
+});
+
 test.describe('in the studio, on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
   test('finds, plays and changes a step with one hand', async ({ page }) => {

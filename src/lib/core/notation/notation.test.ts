@@ -264,3 +264,38 @@ describe('turn words', () => {
     expect(readTurn(word)).toEqual({ ok: true, value: degrees });
   });
 });
+
+describe('a line that has been read before', () => {
+  it('reads the same wherever it stands: only its places move', () => {
+    const line = fc.constantFrom(
+      'leader 1 back 2 close 3 triple or coaster 5 anchor',
+      'follower 1 fwd bakc 2 (note) side',
+      'hands 1 left to right lwo',
+      '# remark',
+      'nobody 1 back',
+      'leader [1 touch 2 touch or 1 rock-step] 3 triple',
+    );
+    fc.assert(
+      fc.property(fc.array(line, { minLength: 1, maxLength: 6 }), fc.nat(40), (list, before) => {
+        const text = list.join('\n');
+        const alone = parse(text);
+        const moved = parse(`${' '.repeat(before)}\n${text}`);
+        const by = before + 1;
+        const shift = (v: unknown): unknown =>
+          Array.isArray(v)
+            ? v.map(shift)
+            : typeof v === 'object' && v !== null
+              ? Object.fromEntries(
+                  Object.entries(v).map(([k, x]) => [
+                    k,
+                    (k === 'from' || k === 'to') && typeof x === 'number' ? x + by : shift(x),
+                  ]),
+                )
+              : v;
+        expect(moved.lines.slice(1)).toEqual(shift(alone.lines));
+        expect(moved.problems).toEqual(shift(alone.problems));
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

@@ -22,7 +22,7 @@ const latin: Strip = {
   turns: TURNS,
 };
 const walked: Strip = {
-  steps: [...STEPS, 'across', 'behind', 'point', 'pivot', 'hold'],
+  steps: [...STEPS, 'across', 'behind', 'point', 'hold'],
   units: ['walk', 'walks', 'rock-step', 'triple'],
   turns: SMALL_TURNS,
 };

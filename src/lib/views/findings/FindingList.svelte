@@ -11,6 +11,7 @@
 
   let { desk, player, showText }: { desk: Desk; player: Player; showText: (at: number) => void } = $props();
 
+  let box: HTMLElement;
   const a = $derived(desk.analysis);
   const NAMES = { wrong: 'Cannot be danced', caution: 'Caution', look: 'Look' } as const;
 
@@ -42,7 +43,10 @@
     if (fromPartner(desk, role)) app.say(`The ${role} answers.`);
   }
   function mend(fix: Fix, f: Finding) {
-    if (desk.edit(fix.edits)) app.say(`Mended: ${remedyText(fix, f.role)}.`);
+    if (!desk.edit(fix.edits)) return;
+    app.say(`Mended: ${remedyText(fix, f.role)}.`);
+    // The work goes on with the next mend, or at the top of the list.
+    setTimeout(() => (box.querySelector<HTMLElement>('.where') ?? box).focus(), 60);
   }
 
   function show(f: Finding) {
@@ -57,7 +61,7 @@
   }
 </script>
 
-<section class="findings" aria-label="Checked as you write">
+<section class="findings" aria-label="Checked as you write" tabindex="-1" bind:this={box}>
   <h2>Checked as you write</h2>
   <div aria-live="polite" class="visually-hidden">
     {desk.findings.length + a.parsed.problems.length === 0

@@ -4,6 +4,7 @@
   import { KIND_IDS, kindOf, type KindId } from '$lib/core/library';
   import { KIND_WORDS } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
+  import { newAddress } from '$lib/state/begin-figure';
   import { SHORTCUTS } from '$lib/state/shortcuts';
   import { nameIn, rowsOf, type Row } from '$lib/storage';
 
@@ -47,8 +48,16 @@
   }
   const key = (k: string) =>
     dispatchEvent(new KeyboardEvent('keydown', { key: k, bubbles: true, cancelable: true }));
+  /** Once the list has closed and given the focus back. */
+  const later = (act: () => unknown) => setTimeout(act, 120);
   const onDesk = $derived(app.palette && location.pathname.startsWith('/figures/'));
   const deskCommands = [
+    { name: 'Rename', does: () => later(() => document.querySelector<HTMLElement>('input.name')?.focus()) },
+    { name: 'Write in the text', does: () => later(() => key('e')) },
+    {
+      name: 'Large: the couple and the count',
+      does: () => later(() => document.querySelector<HTMLElement>('.transport .big')?.click()),
+    },
     { name: 'Play or pause', does: () => key(' ') },
     { name: 'See from the next side', does: () => key('v') },
     { name: 'Mirror the floor', does: () => key('m') },
@@ -62,6 +71,8 @@
     { name: 'Print the step sheet', does: () => setTimeout(() => print(), 100) },
   ];
   const commands = [
+    { name: 'New figure', does: () => goto(newAddress()) },
+    { name: 'Look round in five steps', does: () => (app.tour = 'on') },
     { name: 'Go to Figures', does: () => goto('/figures') },
     { name: 'Arms: holds, turns and ways between them', does: () => goto('/arms') },
     { name: 'Go to Combinations', does: () => goto('/combinations') },

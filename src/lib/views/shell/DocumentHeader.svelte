@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
+  import { tick, type Snippet } from 'svelte';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Redo from '@lucide/svelte/icons/redo-2';
   import type { SaveState } from '$lib/state/saver.svelte';
@@ -39,11 +39,30 @@
   function outside(e: PointerEvent) {
     if (menu && e.target instanceof Node && !box?.contains(e.target)) menu = false;
   }
+  const entries = () => [...(box?.querySelectorAll<HTMLElement>('li button:not(:disabled), li a') ?? [])];
+  /** Opened by key or click, the first entry is at hand; arrows move, Escape goes back. */
+  async function toggle() {
+    menu = !menu;
+    await tick();
+    if (menu) entries()[0]?.focus();
+  }
   function keys(e: KeyboardEvent) {
-    if (!menu || e.key !== 'Escape') return;
+    if (!menu) return;
+    const list = entries();
+    const at = list.indexOf(document.activeElement as HTMLElement);
+    const to: Record<string, HTMLElement | undefined> = {
+      ArrowDown: list[(at + 1) % list.length],
+      ArrowUp: list[(at - 1 + list.length) % list.length],
+      Home: list[0],
+      End: list.at(-1),
+      Escape: menuButton,
+    };
+    const next = to[e.key];
+    if (!next) return;
+    e.preventDefault();
     e.stopPropagation();
-    menu = false;
-    menuButton?.focus();
+    if (e.key === 'Escape') menu = false;
+    next.focus();
   }
 
   /** A name that is none is put back as it was. */
@@ -59,7 +78,10 @@
 
   /** Anything chosen closes the menu. */
   function chosen(e: MouseEvent) {
-    if (e.target instanceof Element && e.target.closest('li')) menu = false;
+    if (!(e.target instanceof Element && e.target.closest('li'))) return;
+    menu = false;
+    // What opens takes the focus; else it comes back to where it was.
+    setTimeout(() => document.activeElement === document.body && menuButton?.focus(), 60);
   }
 </script>
 
@@ -91,9 +113,7 @@
     >
     {@render tools()}
     <div class="menu" bind:this={box}>
-      <button bind:this={menuButton} aria-expanded={menu} aria-haspopup="true" onclick={() => (menu = !menu)}
-        >More</button
-      >
+      <button bind:this={menuButton} aria-expanded={menu} aria-haspopup="true" onclick={toggle}>More</button>
       {#if menu}
         <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
         <ul onclick={chosen}>{@render items()}</ul>
