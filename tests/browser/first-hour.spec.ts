@@ -288,7 +288,10 @@ test('menus and mends by keyboard: arrows move, Escape comes back, the focus goe
   await page.keyboard.press('Escape');
   await expect(more).toBeFocused();
   await page.getByRole('button', { name: /^Leader 1, left/ }).click();
-  await page.getByLabel('foot').selectOption('R');
+  await page
+    .locator('.chosen label', { hasText: /^foot\s/ })
+    .locator('select')
+    .selectOption('R');
   const mend = page.locator('.fix[data-fix]').first();
   await mend.focus();
   await page.keyboard.press('Enter');

@@ -82,8 +82,9 @@ interface Read {
 
 function readWord(text: string, next: string, s: State): Read {
   const track = TRACK_NAMES.find((t) => t === text) ?? ROLE_CALLS[text];
-  if (track && !(s.track === 'hands' && (track === 'leader' || track === 'follower') && !startsLine(next)))
-    return { as: track, track };
+  // On the hands line, "hands" and the roles are words like others, unless a count follows.
+  const within = s.track === 'hands' && /^(?:hands|leader|follower)$/.test(track ?? '');
+  if (track && (!within || startsLine(next))) return { as: track, track };
   const number = countOf(text);
   if (number !== undefined && !/^(?:hands?|turns?|spins?|times)$/.test(next)) return counted(number, s);
   if (number !== undefined) return { as: text };
