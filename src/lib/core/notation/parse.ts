@@ -33,8 +33,11 @@ interface ReadLine {
 /** Lines read lately: a key changes one line, and the others are asked for many times over. */
 const lately = new Map<string, ReadLine>();
 const MOST_KEPT = 1024;
+/** Longer lines are read anew: nobody writes them, and they are not to fill the memory of a server. */
+const LONGEST_KEPT = 600;
 
 function readLine(raw: string, at: number): ReadLine {
+  if (raw.length > LONGEST_KEPT) return readAnew(raw, at);
   const known = lately.get(raw);
   if (known?.at === at) return known;
   const read = known ? movedTo(known, at) : readAnew(raw, at);

@@ -97,6 +97,7 @@ export function plainWord(word: string): string {
 
 /** The closest known word of the footwork lines, for "did you mean"; undefined when nothing is near. */
 export const nearestWord = (word: string): string | undefined => {
+  if (word.length > 40) return closestWord(word, WORDS.keys());
   const known = NEAR.get(word);
   if (known !== undefined || NEAR.has(word)) return known;
   if (NEAR.size > 500) NEAR.clear();
