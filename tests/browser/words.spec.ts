@@ -103,6 +103,7 @@ test('a way that cannot be danced is named by its choice, and can be taken out',
 test('head and upper body are said on the rail, drawn, and cautioned once', async ({ page }) => {
   await desk(page, 'demo-flow-lean');
   await page.getByRole('button', { name: /^Follower 3, / }).click();
+  await page.getByRole('button', { name: 'Footwork, pivot, head' }).click();
   await page.getByLabel(/^head/).selectOption('back');
   await expect.poll(() => text(page)).toContain('follower-body 1 head free 3 head back 5 lean towards');
   await expect(finding(page, 'care')).toHaveCount(1);

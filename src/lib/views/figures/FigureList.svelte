@@ -6,7 +6,15 @@
   let { list }: { list: readonly Entry[] } = $props();
 
   /** Only the rows in sight are drawn. */
-  const ROW = 46;
+  let narrow = $state(false);
+  const ROW = $derived(narrow ? 76 : 46);
+  $effect(() => {
+    const query = matchMedia('(max-width: 700px)');
+    const see = () => (narrow = query.matches);
+    see();
+    query.addEventListener('change', see);
+    return () => query.removeEventListener('change', see);
+  });
   let top = $state(0);
   let height = $state(600);
   const first = $derived(Math.max(0, Math.floor(top / ROW) - 6));
@@ -120,6 +128,17 @@
     .level,
     .tempo {
       display: none;
+    }
+  }
+  /* The whole name, and the picture below it. */
+  @media (max-width: 700px) {
+    a {
+      grid-template: auto auto / 36px minmax(0, 1fr);
+      align-content: center;
+      gap: 2px 12px;
+    }
+    .counts {
+      grid-row: 1 / 3;
     }
   }
 </style>

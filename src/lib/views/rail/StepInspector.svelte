@@ -32,6 +32,16 @@
 
   const w = $derived(desk.selected);
   const role = $derived(desk.selection?.role ?? 'leader');
+  /** What is seldom said of a step is shown where it is said, or asked for. */
+  let more = $state(false);
+  const used = $derived(
+    w !== undefined &&
+      (w.action.footwork !== undefined ||
+        w.action.lane !== undefined ||
+        w.action.then !== undefined ||
+        desk.settled.words.some((x) => x.track === `${role}-body` && x.tick === w.tick)),
+  );
+  const rare = $derived(more || used);
   const several = $derived(desk.chosen.length > 1);
   const span = $derived.by(() => {
     const [first, last] = [desk.chosen[0], desk.chosen.at(-1)];
@@ -140,16 +150,18 @@
           </select>
         </label>
       {/if}
-      <label
-        >footwork
-        <select
-          value={w.action.footwork ?? ''}
-          onchange={(e) => set({ footwork: (e.currentTarget.value || undefined) as Footwork | undefined })}
-        >
-          <option value="">not said</option>
-          {#each FOOTWORK_NAMES as f (f)}<option value={f}>{f}</option>{/each}
-        </select>
-      </label>
+      {#if rare}
+        <label
+          >footwork
+          <select
+            value={w.action.footwork ?? ''}
+            onchange={(e) => set({ footwork: (e.currentTarget.value || undefined) as Footwork | undefined })}
+          >
+            <option value="">not said</option>
+            {#each FOOTWORK_NAMES as f (f)}<option value={f}>{f}</option>{/each}
+          </select>
+        </label>
+      {/if}
     {/if}
     {#if !still || turnsInPlace(w.action.kind)}
       <label
@@ -171,7 +183,7 @@
         </select>
       </label>
     {/if}
-    {#if !still && danceOf(desk.figure).frame === 'slot'}
+    {#if rare && !still && danceOf(desk.figure).frame === 'slot'}
       <label
         >stands
         <select
@@ -183,7 +195,7 @@
         </select>
       </label>
     {/if}
-    {#if !still}
+    {#if rare && !still}
       <label
         >then pivot
         <select value={thenValue} onchange={(e) => set({ then: readAmount(e.currentTarget.value) })}
@@ -191,7 +203,13 @@
         >
       </label>
     {/if}
-    {#if !several}<TrunkInspector {desk} {role} {w} />{/if}
+    {#if rare && !several}<TrunkInspector {desk} {role} {w} />{/if}
+    {#if !used}<button
+        class="rest"
+        aria-expanded={more}
+        aria-label="Footwork, pivot, head"
+        onclick={() => (more = !more)}>{more ? 'less' : 'more'}</button
+      >{/if}
     <span class="do">
       <button onclick={add} aria-label="Add on the next beat" title="Add a step on the next beat"
         ><Plus size={17} /></button
@@ -252,6 +270,11 @@
     display: block;
     font: 400 12.5px var(--text);
   }
+  .rest {
+    min-height: 32px;
+    padding: 3px 10px;
+    font-size: 14px;
+  }
   .do {
     display: flex;
     gap: 6px;
@@ -264,6 +287,7 @@
   }
   @media (pointer: coarse) {
     select,
+    .rest,
     .do button {
       min-height: 44px;
       min-width: 44px;

@@ -92,7 +92,7 @@
       {broken === 1 ? 'One more needs' : `${broken} more need`} mending before
       {broken === 1 ? 'it' : 'they'} can be shown. <a href="/data#mending">See which</a>
     </p>{/if}
-  <div class="filters" role="search">
+  <div class="filters" class:open={tree} role="search">
     <input
       type="search"
       placeholder="Search names, dances, notes"
@@ -139,7 +139,7 @@
       <button aria-pressed={!drawn} onclick={() => (drawn = false)}>List</button>
       <button aria-pressed={drawn} onclick={() => (drawn = true)}>Tree</button>
     </span>
-    <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Dances</button>
+    <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Narrow down</button>
     {#if filtered}<button onclick={() => (filter = noFilter)}>Show all</button>{/if}
   </div>
   <div class="body">
@@ -199,6 +199,8 @@
   .new {
     margin-left: auto;
     display: flex;
+    flex-wrap: wrap;
+    justify-content: end;
     gap: 6px;
     min-width: 0;
   }
@@ -277,6 +279,9 @@
     }
     .treebutton {
       display: inline-flex;
+    }
+    .filters:not(.open) > select {
+      display: none;
     }
     .body > :global(.list),
     .body > :global(.growth),
