@@ -46,7 +46,7 @@ test('a breakdown is entered as it is spoken', async ({ page }) => {
   // A whole turn in two beats, at a beginner's level and a fast tempo: that is all there is to say.
   await expect(page.locator('[data-code]')).toHaveCount(1);
   await expect(finding(page, 'turn-too-fast')).toBeVisible();
-  await expect(page.getByText('8 changes')).toHaveCount(2);
+  await expect(page.getByText('8 weight changes')).toHaveCount(2);
   await page.getByRole('button', { name: 'To count 5', exact: true }).click();
   await expect(page.getByText('follower: head to the left')).toBeVisible();
 });
@@ -150,7 +150,9 @@ test('a dance of one’s own: made, used, taken away with its figure, deleted wh
   await expect(dialog.getByRole('alert')).toContainText('beats in a bar');
   await dialog.getByLabel('beats in a bar').fill('6');
   await dialog.getByRole('button', { name: 'Save the dance' }).click();
-  await expect(page.getByText('Harbour reel · ')).toBeVisible();
+  await expect(page.getByLabel('Dance', { exact: true }).locator('option:checked')).toHaveText(
+    'Harbour reel',
+  );
   await page.getByRole('button', { name: 'Details' }).click();
   await write(page, ['leader 1 fwd 2 side 3 close', 'follower 1 back 2 side 3 close']);
   await saved(page);

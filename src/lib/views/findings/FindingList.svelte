@@ -68,7 +68,9 @@
       ? 'Nothing to mend.'
       : `${desk.findings.length + a.parsed.problems.length} to look at.`}
   </div>
-  <ul>
+  <!-- What is pressed stays where it is: the text keeps its caret, and the list its order, until the click is done. -->
+  <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+  <ul onmousedown={(e) => e.target instanceof Element && e.target.closest('button') && e.preventDefault()}>
     {#if desk.writing && good}<li class="so-far">
         <p><b>So far:</b> {soFarText}.</p>
       </li>{/if}
