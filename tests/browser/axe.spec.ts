@@ -40,13 +40,20 @@ for (const scheme of ['light', 'dark'] as const)
     for (const path of SCREENS) {
       await page.goto(path);
       await page.locator('h1').first().waitFor();
-      await page.waitForTimeout(350);
+      await page.waitForLoadState('networkidle');
       all.push(
         ...(await found(page, scheme === 'dark' ? 'color-contrast' : undefined)).map((f) => `${path} ${f}`),
       );
     }
     expect(all).toEqual([]);
   });
+
+/** What opens, and what is to be seen then. */
+const PANELS = [
+  ['Details', (page: Page) => page.locator('form.details')],
+  ['Vary', (page: Page) => page.getByText('Turned round', { exact: true })],
+  ['Say it', (page: Page) => page.getByRole('region', { name: 'Say it' })],
+] as const;
 
 test('with every panel of the desk open', async ({ page }) => {
   test.setTimeout(120_000);
@@ -57,9 +64,9 @@ test('with every panel of the desk open', async ({ page }) => {
   const look = async (what: string) => all.push(...(await found(page)).map((f) => `${what}: ${f}`));
   await page.getByRole('button', { name: /^Leader 2, right/ }).click();
   await look('a step chosen');
-  for (const name of ['Details', 'Vary', 'Say it']) {
+  for (const [name, panel] of PANELS) {
     await page.getByRole('button', { name, exact: true }).click();
-    await page.waitForTimeout(900);
+    await expect(panel(page)).toBeVisible();
     await look(name);
     if (name === 'Say it') await page.getByRole('button', { name: 'Leave it' }).click();
     else await page.getByRole('button', { name, exact: true }).click();
@@ -67,11 +74,11 @@ test('with every panel of the desk open', async ({ page }) => {
   await page.getByRole('button', { name: 'More' }).click();
   await look('More');
   await page.getByRole('button', { name: 'Share …' }).click();
-  await page.waitForTimeout(900);
+  await expect(page.getByRole('img', { name: 'QR code of the link' })).toBeVisible();
   await look('Share');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Large/ }).click();
-  await page.waitForTimeout(600);
+  await expect(page.locator('.studio .count')).toBeVisible();
   await look('Large');
   expect(all).toEqual([]);
 });

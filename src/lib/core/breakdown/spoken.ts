@@ -1,3 +1,4 @@
+import { ROLE_NAMES } from './roles';
 import { NUMBER_WORDS, TRACK_NAMES, WORDS, plainWord, type Track } from '../vocabulary';
 import { HAND_WORDS, parse } from '../notation';
 
@@ -35,13 +36,6 @@ const SOUNDS_LIKE: Readonly<Record<string, string>> = {
   sex: 'six',
   sicks: 'six',
 };
-const ROLE_CALLS: Readonly<Record<string, Track>> = {
-  lead: 'leader',
-  leaders: 'leader',
-  follow: 'follower',
-  followers: 'follower',
-};
-
 interface State {
   track: Track;
   /** The count said last on this line. */
@@ -81,7 +75,7 @@ interface Read {
 }
 
 function readWord(text: string, next: string, s: State): Read {
-  const track = TRACK_NAMES.find((t) => t === text) ?? ROLE_CALLS[text];
+  const track = TRACK_NAMES.find((t) => t === text) ?? (text.length > 1 ? ROLE_NAMES[text] : undefined);
   // On the hands line, "hands" and the roles are words like others, unless a count follows.
   const within = s.track === 'hands' && /^(?:hands|leader|follower)$/.test(track ?? '');
   if (track && (!within || startsLine(next))) return { as: track, track };

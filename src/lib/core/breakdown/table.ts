@@ -1,3 +1,4 @@
+import { ROLE_NAMES } from './roles';
 import { bareCount, startsWithCount } from './counts';
 
 export type Column = 'count' | 'leader' | 'follower' | 'other';
@@ -16,14 +17,7 @@ const HEADS: Readonly<Record<string, Column>> = {
   counts: 'count',
   beat: 'count',
   beats: 'count',
-  leader: 'leader',
-  leaders: 'leader',
-  lead: 'leader',
-  l: 'leader',
-  follower: 'follower',
-  followers: 'follower',
-  follow: 'follower',
-  f: 'follower',
+  ...ROLE_NAMES,
 };
 
 /** The cells of a line; one where nothing divides it. A comma divides only where a heading was divided so. */

@@ -1,3 +1,4 @@
+import { ROLE_NAMES } from './roles';
 import type { Role } from '../base';
 import { parse, printLine } from '../notation';
 import { TRACK_NAMES, isMoveTrack, type Track } from '../vocabulary';
@@ -17,18 +18,6 @@ export interface Breakdown {
   /** A title on top, where there is one. */
   readonly name: string | undefined;
 }
-
-/** Names a role goes by in front of its steps. Source: common practice. */
-const ROLE_NAMES: Readonly<Record<string, Role>> = {
-  leader: 'leader',
-  leaders: 'leader',
-  lead: 'leader',
-  l: 'leader',
-  follower: 'follower',
-  followers: 'follower',
-  follow: 'follower',
-  f: 'follower',
-};
 
 /** What is gathered while the lines are read. */
 interface Gathered {

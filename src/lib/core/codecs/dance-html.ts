@@ -1,12 +1,10 @@
+import { escaped } from './markup';
 import type { Analysis, Weighed } from '../analysis';
 import { ROLES, TICKS_PER_BEAT, type Role } from '../base';
 import { poseAt } from '../scene';
 import { positionAt, sayCount } from '../time';
 import { DIRECTIONS, KINDS, danceOf } from '../vocabulary';
 import { railSvg, turnWords } from './rail-svg';
-
-const escaped = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 /** A step as it is said. */
 function stepWords({ foot, action }: Weighed): string {

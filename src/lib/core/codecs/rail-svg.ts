@@ -1,7 +1,8 @@
+import { escaped } from './markup';
 import type { Analysis } from '../analysis';
 import { ROLES, TICKS_PER_BEAT, type Role } from '../base';
 import { fractionOf } from '../notation';
-import { railArms, railBeat } from '../scene';
+import { SOLE, railArms, railBeat } from '../scene';
 import { positionAt } from '../time';
 import { DIRECTIONS } from '../vocabulary';
 
@@ -15,16 +16,12 @@ const COLOUR = {
   ink: '#1f2b29',
   quiet: '#5c635c',
 } as const;
-const SOLE =
-  'M-1 -18C5 -18 9 -13 8.6 -6C8.3 -1 6 2 6 7C6 13 5 18 0.5 18C-4 18 -5 14 -5 9C-5 4 -8 -2 -8 -8C-8 -14 -5 -18 -1 -18Z';
 /** Size of a row, px. */
 const BEAT = 104;
 const SIDE = 96;
 const ROW = 300;
 const HEAD = 54;
 
-const escaped = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 const n = (x: number): string => (Math.round(x * 10) / 10 || 0).toString();
 
 /** @example turnWords(-270) // '¾ left' */

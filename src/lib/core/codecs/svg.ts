@@ -1,3 +1,4 @@
+import { escaped } from './markup';
 import type { ArmPicture } from '../scene';
 
 /** Colours of a drawing that stands alone. */
@@ -9,8 +10,6 @@ const COLOUR = {
   paper: '#faf6ee',
   ink: '#1f2b29',
 } as const;
-const escaped = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 const number = (n: number): string => (Math.round(n * 10) / 10 || 0).toString();
 
 /**

@@ -5,3 +5,4 @@ export * from './picture';
 export * from './strands';
 export * from './route';
 export * from './trunk';
+export * from './shoe';

@@ -9,7 +9,17 @@
   import RailNames from './RailNames.svelte';
   import RailRow from './RailRow.svelte';
   import { RailActs } from './rail-acts.svelte';
-  import { EMPTY_BEATS, beatsShown, left, marks, onRow, rowsOf, wordRows } from './rail-model';
+  import {
+    EMPTY_BEATS,
+    beatsShown,
+    left,
+    marks,
+    onRow,
+    rowsOf,
+    wordRows,
+    type RailRow as Row,
+    type WordRow,
+  } from './rail-model';
 
   let {
     desk,
@@ -107,6 +117,24 @@
   });
 </script>
 
+{#snippet drawn(row: Row, words: readonly WordRow[])}
+  <RailRow
+    {desk}
+    {player}
+    {a}
+    {row}
+    {arms}
+    {tracks}
+    {changed}
+    {faults}
+    {acts}
+    {px}
+    {words}
+    now={seen}
+    bind:pointed
+  />
+{/snippet}
+
 <section class="rail" class:folded aria-label="Count rail" bind:this={box}>
   {#each rows as row, i (row.from)}
     {@const lines = wordRows(a, words, row, px)}
@@ -126,40 +154,12 @@
               {/each}
             </div>
           {/if}
-          <RailRow
-            {desk}
-            {player}
-            {a}
-            {row}
-            {arms}
-            {tracks}
-            {changed}
-            {faults}
-            {acts}
-            {px}
-            words={lines}
-            now={seen}
-            bind:pointed
-          />
+          {@render drawn(row, lines)}
           {#if choosing.length > 0}<ChoiceRow {desk} />{/if}
         </div>
       {:else}
         <div class="scroller" style:--beat="{px}px">
-          <RailRow
-            {desk}
-            {player}
-            {a}
-            {row}
-            {arms}
-            {tracks}
-            {changed}
-            {faults}
-            {acts}
-            {px}
-            words={lines}
-            now={seen}
-            bind:pointed
-          />
+          {@render drawn(row, lines)}
         </div>
       {/if}
     </div>
