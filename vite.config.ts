@@ -32,6 +32,12 @@ function serverHelper(): Plugin {
 export default defineConfig({
   plugins: [sveltekit(), serverHelper()],
   worker: { format: 'es' },
+  build: {
+    rolldownOptions: {
+      // Nothing of ours does anything by being imported: a room's index brings only what is asked of it.
+      treeshake: { moduleSideEffects: [{ test: /src\/lib\/.*\.(ts|svelte)$/, sideEffects: false }] },
+    },
+  },
   test: {
     environment: 'node',
     testTimeout: 30_000,

@@ -41,7 +41,7 @@ const ROOMS = [
 ];
 /** Packages that know nothing of a browser, which the core may stand on. */
 const ALONE = [
-  'zod',
+  'zod/mini',
   'papaparse',
   'dequal/lite',
   'fflate',

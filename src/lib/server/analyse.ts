@@ -1,6 +1,6 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { analyse, defaultHeights, type Analysis } from '$lib/core/analysis';
-import { ROLES, TICKS_PER_BEAT, ok, type Result, type Role } from '$lib/core/base';
+import { ROLES, TICKS_PER_BEAT, ok, IN_WORDS, type Result, type Role } from '$lib/core/base';
 import { firstIssue, readJson, readText, FORMAT, VERSION } from '$lib/core/codecs';
 import { isVersion, lengthOf, timeMoves, type Figure } from '$lib/core/figure';
 import { check, checkBranches, fixesFor, type Finding, type Fix } from '$lib/core/findings';
@@ -18,18 +18,19 @@ export const MOST_COUNTS = 999;
 /** Time for all mends of one answer, milliseconds; the worst findings come first. Our choice. */
 export const MENDS_BUDGET = 1000;
 
-const height = z.number().min(1).max(2.4);
+const height = z.number().check(z.gte(1), z.lte(2.4));
 const requestSchema = z
-  .object({
-    figure: z.unknown().optional(),
-    text: z.string().max(BODY_LIMIT).optional(),
-    heights: z.object({ leader: height, follower: height }).strict().optional(),
-    fixes: z.boolean().optional(),
+  .strictObject({
+    figure: z.optional(z.unknown()),
+    text: z.optional(z.string().check(z.maxLength(BODY_LIMIT))),
+    heights: z.optional(z.strictObject({ leader: height, follower: height })),
+    fixes: z.optional(z.boolean()),
   })
-  .strict()
-  .refine((b) => (b.figure === undefined) !== (b.text === undefined), {
-    message: 'Expected either figure or text.',
-  });
+  .check(
+    z.refine((b) => (b.figure === undefined) !== (b.text === undefined), {
+      message: 'Expected either figure or text.',
+    }),
+  );
 
 interface Asked {
   readonly figure: Figure;
@@ -67,7 +68,7 @@ function readAsked(body: string, type: string): Result<Asked, Refusal> {
     return refuse(415, { at: 'Content-Type', message: 'Expected application/json or text/plain.' });
   const raw = parseJson(body);
   if (!raw.ok) return raw;
-  const asked = requestSchema.safeParse(raw.value);
+  const asked = requestSchema.safeParse(raw.value, IN_WORDS);
   if (!asked.success) return refuse(400, firstIssue(asked.error.issues, raw.value));
   const { figure, text, heights, fixes } = asked.data;
   const rest = { fixes: fixes ?? false, ...(heights ? { heights } : {}) };

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { ok, type Result } from '$lib/core/base';
+import * as z from 'zod/mini';
+import { ok, IN_WORDS, type Result } from '$lib/core/base';
 import { FORMAT, VERSION, firstIssue, readJson } from '$lib/core/codecs';
 import { requestSchema, type Composed, type Conflict } from '$lib/core/composer';
 import { growAll, type Figure } from '$lib/core/figure';
@@ -11,15 +11,13 @@ import { refuse, refused, type Refusal, type Reply } from './reply';
 /** Figures, and versions, of one request at most. */
 const MOST_FIGURES = 500;
 
-const height = z.number().min(1).max(2.4);
-const askedSchema = z
-  .object({
-    figures: z.array(z.unknown()).min(1).max(MOST_FIGURES),
-    versions: z.array(z.unknown()).max(MOST_FIGURES).default([]),
-    heights: z.object({ leader: height, follower: height }).strict().optional(),
-    request: requestSchema,
-  })
-  .strict();
+const height = z.number().check(z.gte(1), z.lte(2.4));
+const askedSchema = z.strictObject({
+  figures: z.array(z.unknown()).check(z.minLength(1), z.maxLength(MOST_FIGURES)),
+  versions: z._default(z.array(z.unknown()).check(z.maxLength(MOST_FIGURES)), []),
+  heights: z.optional(z.strictObject({ leader: height, follower: height })),
+  request: requestSchema,
+});
 
 /** `POST /api/compose`: figures and what is wanted in, combinations out. See docs/api.md. */
 export function answerCompose(body: string, type: string, limit: number, now: () => number): Reply {
@@ -35,7 +33,7 @@ function readJob(body: string, type: string, late: () => boolean): Result<Compos
     return refuse(415, { at: 'Content-Type', message: 'Expected application/json.' });
   const raw = parseJson(body);
   if (!raw.ok) return raw;
-  const asked = askedSchema.safeParse(raw.value);
+  const asked = askedSchema.safeParse(raw.value, IN_WORDS);
   if (!asked.success) return refuse(400, firstIssue(asked.error.issues, raw.value));
   const { figures, versions, heights, request: wanted } = asked.data;
   const grown = readFigures(figures, versions, late);

@@ -1,5 +1,5 @@
 import type { TimedBody } from '$lib/core/figure';
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { defaultHeights, type Heights } from '$lib/core/analysis';
 import { hereZone } from '$lib/core/calendar';
 import type { OwnDance } from '$lib/core/figure';
@@ -19,15 +19,15 @@ import { LikeFinder } from '$lib/workers/like-finder';
 export type Theme = 'system' | 'light' | 'dark';
 
 const settingsSchema = z.object({
-  theme: z.enum(['system', 'light', 'dark']).catch('system'),
-  leaderHeight: z.number().min(1).max(2.4).catch(defaultHeights.leader),
-  turnSchool: z.enum(TURN_SCHOOL_NAMES).catch('left-right'),
-  followerHeight: z.number().min(1).max(2.4).catch(defaultHeights.follower),
-  tour: z.enum(['new', 'on', 'seen']).catch('new'),
-  lastBegun: z
-    .object({ dance: z.string(), formation: z.enum(FORMATION_IDS), hold: z.enum(HOLD_IDS) })
-    .optional()
-    .catch(undefined),
+  theme: z.catch(z.enum(['system', 'light', 'dark']), 'system'),
+  leaderHeight: z.catch(z.number().check(z.gte(1), z.lte(2.4)), defaultHeights.leader),
+  turnSchool: z.catch(z.enum(TURN_SCHOOL_NAMES), 'left-right'),
+  followerHeight: z.catch(z.number().check(z.gte(1), z.lte(2.4)), defaultHeights.follower),
+  tour: z.catch(z.enum(['new', 'on', 'seen']), 'new'),
+  lastBegun: z.catch(
+    z.optional(z.object({ dance: z.string(), formation: z.enum(FORMATION_IDS), hold: z.enum(HOLD_IDS) })),
+    undefined,
+  ),
 });
 /** Dance and start a figure was last begun with. */
 type Begun = z.infer<typeof settingsSchema>['lastBegun'];

@@ -1,10 +1,7 @@
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
-import { writeLink, type Shareable, type Shared } from '$lib/core/library';
+import type { Shared } from '$lib/core/library';
 import { loadDoc, loadSome, type Database } from '$lib/storage';
-
-/** The longest address a code can hold that a phone reads from a screen, characters: QR version 25, level L (ISO/IEC 18004). */
-export const MOST_IN_CODE = 1_273;
 
 /** A figure as it is, standing alone, with what it needs. */
 export const sharedFigure = (figure: Figure): Shared => ({
@@ -39,8 +36,3 @@ export async function sharedRecap(db: Database, id: string): Promise<Shared | un
     },
   };
 }
-
-/** The address of the read-only page; nothing behind `#` is sent to any server. */
-export const addressFor = (origin: string, shared: Shared): string => `${origin}/shared#${writeLink(shared)}`;
-
-export type { Shareable };

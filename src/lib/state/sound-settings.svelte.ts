@@ -1,15 +1,15 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { SPEAKERS, type Levels, type SpeakerId } from '$lib/sound/speakers';
 
 const settingsSchema = z.object({
-  click: z.number().min(0).max(1).catch(0.7),
-  voice: z.number().min(0).max(1).catch(0.8),
-  music: z.number().min(0).max(1).catch(0.8),
-  says: z.enum(SPEAKERS).catch('low'),
-  countIn: z.literal([0, 1, 2]).catch(1),
-  ahead: z.boolean().catch(false),
+  click: z.catch(z.number().check(z.gte(0), z.lte(1)), 0.7),
+  voice: z.catch(z.number().check(z.gte(0), z.lte(1)), 0.8),
+  music: z.catch(z.number().check(z.gte(0), z.lte(1)), 0.8),
+  says: z.catch(z.enum(SPEAKERS), 'low'),
+  countIn: z.catch(z.literal([0, 1, 2]), 1),
+  ahead: z.catch(z.boolean(), false),
   /** What this device adds to what its browser says of it, seconds; measured by tapping. */
-  late: z.number().min(-0.3).max(0.6).catch(0),
+  late: z.catch(z.number().check(z.gte(-0.3), z.lte(0.6)), 0),
 });
 const KEY = 'brisk-partner:sound';
 

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '$lib/core/base';
+import { fail, ok, IN_WORDS, type Result } from '$lib/core/base';
 import {
   MOST_DEPTH,
   asVersion,
@@ -74,7 +74,7 @@ function figureRow(
 }
 
 function notAFigure(figure: Figure): Troubled['trouble'] {
-  const issue = figureSchema.safeParse(figure).error?.issues[0];
+  const issue = figureSchema.safeParse(figure, IN_WORDS).error?.issues[0];
   return { code: 'unreadable', at: placeOf(issue?.path ?? []), message: issue?.message ?? '' };
 }
 const why = (f: GrowthFailure | undefined): Troubled['trouble'] => ({

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '$lib/core/base';
+import { fail, ok, IN_WORDS, type Result } from '$lib/core/base';
 import { kindOf, placeOf, type Docs, type KindId } from '$lib/core/library';
 import { rowFor, rowsOf, type Database, type Row } from './db';
 
@@ -32,7 +32,7 @@ const SESSIONS = 8;
 
 /** What the schema that will read a document says against it; undefined where it can be read back. */
 export function unreadable(kind: KindId, doc: unknown): SaveError<never> | undefined {
-  const issue = kindOf(kind).schema.safeParse(doc).error?.issues[0];
+  const issue = kindOf(kind).schema.safeParse(doc, IN_WORDS).error?.issues[0];
   return issue && { type: 'unreadable', at: placeOf(issue.path), message: issue.message };
 }
 

@@ -3,7 +3,7 @@ import { practiceSchema, type Practice } from '$lib/core/practice/playlist';
 import { songSchema, type Song } from '$lib/core/song/schema';
 import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/figure';
 import { kindOf, type Docs, type KindId } from '$lib/core/library';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { rowsOf, type Database, type Row } from './db';
 import { loadFigure, type FigureRow } from './figures';
 import { loadDoc } from './rows';
@@ -22,7 +22,7 @@ export interface Opened<D> {
  */
 export interface Shelf<K extends KindId, D extends { readonly id: string }, R extends Opened<D>> {
   readonly kind: K;
-  readonly schema: z.ZodType;
+  readonly schema: z.ZodMiniType;
   readonly stored: (doc: D, base: R | undefined) => Docs[K];
   /** The stored form as it is worked on; undefined where what it stands on is gone. */
   readonly read: (stored: Docs[K]) => Promise<D | undefined>;
@@ -73,7 +73,7 @@ export const figureShelf = (db: Database): FigureShelf => ({
 export const plainShelf = <K extends Exclude<KindId, 'figure'>>(
   db: Database,
   kind: K,
-  schema: z.ZodType = kindOf(kind).schema,
+  schema: z.ZodMiniType = kindOf(kind).schema,
 ): Shelf<K, Docs[K], Opened<Docs[K]>> => ({
   kind,
   schema,

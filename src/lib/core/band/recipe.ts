@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 
 export const STYLES = ['swing', 'salsa', 'tango', 'waltz', 'foxtrot', 'groove'] as const;
 export type StyleId = (typeof STYLES)[number];
@@ -7,33 +7,25 @@ export type FormId = (typeof FORMS)[number];
 export const STARTS = ['none', 'bars', 'rubato'] as const;
 
 /** Music as a recipe: the same recipe is the same music, to the sample. */
-export const recipeSchema = z
-  .object({
-    style: z.enum(STYLES),
-    /** Twelve bars of blues, 32 bars AABA, phrases of eight bars, or verses and montunos as in salsa. */
-    form: z.enum(FORMS),
-    bpm: z.number().min(40).max(260),
-    /** How often the form is played. */
-    choruses: z.int().min(1).max(20),
-    seed: z
-      .int()
-      .min(0)
-      .max(2 ** 31),
-    /** Long to short of the halves of a beat. */
-    swing: z.number().min(1).max(3.5),
-    /** How it begins: at once, four bars without the tune, or eight bars out of time. */
-    start: z.enum(STARTS),
-    /** How many times the band stops, at ends of phrases. */
-    breaks: z.int().min(0).max(12),
-    /** How far the tempo wanders, as a share of it. */
-    drift: z.number().min(0).max(0.1),
-    drums: z.boolean(),
-    clave: z
-      .object({ clave: z.enum(['son', 'rumba']), side: z.enum(['3-2', '2-3']) })
-      .strict()
-      .optional(),
-  })
-  .strict();
+export const recipeSchema = z.strictObject({
+  style: z.enum(STYLES),
+  /** Twelve bars of blues, 32 bars AABA, phrases of eight bars, or verses and montunos as in salsa. */
+  form: z.enum(FORMS),
+  bpm: z.number().check(z.gte(40), z.lte(260)),
+  /** How often the form is played. */
+  choruses: z.int().check(z.gte(1), z.lte(20)),
+  seed: z.int().check(z.gte(0), z.lte(2 ** 31)),
+  /** Long to short of the halves of a beat. */
+  swing: z.number().check(z.gte(1), z.lte(3.5)),
+  /** How it begins: at once, four bars without the tune, or eight bars out of time. */
+  start: z.enum(STARTS),
+  /** How many times the band stops, at ends of phrases. */
+  breaks: z.int().check(z.gte(0), z.lte(12)),
+  /** How far the tempo wanders, as a share of it. */
+  drift: z.number().check(z.gte(0), z.lte(0.1)),
+  drums: z.boolean(),
+  clave: z.optional(z.strictObject({ clave: z.enum(['son', 'rumba']), side: z.enum(['3-2', '2-3']) })),
+});
 
 type Loose = z.infer<typeof recipeSchema>;
 export type Recipe = Readonly<Omit<Loose, 'clave'> & { clave?: Loose['clave'] | undefined }>;

@@ -4,4 +4,5 @@ export * from './random';
 export * from './readonly';
 export * from './result';
 export * from './same';
+export * from './schema';
 export * from './units';

@@ -1,7 +1,8 @@
 import ICAL from 'ical.js';
 import { WEEK_DAYS, dateIn, nthInMonth, plusDays, timeIn as clockIn, weekDay, type WeekDay } from './days';
 import { seriesSchema, type Repeat, type Series } from './series';
-import { instantOf, isZone, localAt } from './zone';
+import { instantOf, localAt } from './zone';
+import { isZone } from './zone-name';
 import { OWN, UID_END, endOf } from './ical-write';
 
 /** What is in a calendar: series that can be kept, and what cannot, by name and why. */

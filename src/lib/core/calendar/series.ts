@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { DeepReadonly } from '../base';
 import {
   WEEK_DAYS,
@@ -15,47 +15,47 @@ import {
   timeIn,
   weekDay,
 } from './days';
-import { isZone } from './zone';
+import { isZone } from './zone-name';
 
-const ref = z.string().min(1).max(64);
-export const dateSchema = z.string().refine(isDate, { message: 'it is no day of the calendar' });
-export const localSchema = z.string().refine(isLocal, { message: 'it is no date and time' });
-export const zoneSchema = z.string().max(64).refine(isZone, { message: 'it is no time zone known here' });
+const ref = z.string().check(z.minLength(1), z.maxLength(64));
+export const dateSchema = z.string().check(z.refine(isDate, { message: 'it is no day of the calendar' }));
+export const localSchema = z.string().check(z.refine(isLocal, { message: 'it is no date and time' }));
+export const zoneSchema = z
+  .string()
+  .check(z.maxLength(64), z.refine(isZone, { message: 'it is no time zone known here' }));
 
 /** When it comes again. Monthly: the same weekday of the month as the first, such as the second Thursday. */
-export const repeatSchema = z
-  .object({
-    every: z.enum(['day', 'week', 'month']),
-    by: z.int().min(1).max(52),
-    /** Of a week: on which days; the first is on one of them. */
-    days: z.array(z.enum(WEEK_DAYS)).min(1).max(7).optional(),
-    /** The last day it may be on, or how often in all; neither: it goes on. */
-    until: dateSchema.optional(),
-    count: z.int().min(1).max(1000).optional(),
-  })
-  .strict();
+export const repeatSchema = z.strictObject({
+  every: z.enum(['day', 'week', 'month']),
+  by: z.int().check(z.gte(1), z.lte(52)),
+  /** Of a week: on which days; the first is on one of them. */
+  days: z.optional(z.array(z.enum(WEEK_DAYS)).check(z.minLength(1), z.maxLength(7))),
+  /** The last day it may be on, or how often in all; neither: it goes on. */
+  until: z.optional(dateSchema),
+  count: z.optional(z.int().check(z.gte(1), z.lte(1000))),
+});
 
 /** Classes that come again: a term, a workshop of two days. Times are those of its zone. */
-export const seriesSchema = z
-  .object({
-    id: ref,
-    name: z.string().min(1).max(120),
-    group: ref.optional(),
-    room: ref.optional(),
-    zone: zoneSchema,
-    /** The first, local date and time. */
-    start: localSchema,
-    minutes: z.int().min(5).max(1440),
-    repeat: repeatSchema.optional(),
-    /** Days on which there is none, and why. */
-    off: z.array(z.object({ date: dateSchema, why: z.string().max(80) }).strict()).max(400),
-    /** Days whose class is at another time. */
-    moved: z.array(z.object({ date: dateSchema, to: localSchema }).strict()).max(400),
-    /** Minutes before, at which a calendar may remind. */
-    remind: z.int().min(1).max(20_160).optional(),
-    notes: z.string().max(4000),
-  })
-  .strict();
+export const seriesSchema = z.strictObject({
+  id: ref,
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  group: z.optional(ref),
+  room: z.optional(ref),
+  zone: zoneSchema,
+  /** The first, local date and time. */
+  start: localSchema,
+  minutes: z.int().check(z.gte(5), z.lte(1440)),
+  repeat: z.optional(repeatSchema),
+  /** Days on which there is none, and why. */
+  off: z
+    .array(z.strictObject({ date: dateSchema, why: z.string().check(z.maxLength(80)) }))
+    .check(z.maxLength(400)),
+  /** Days whose class is at another time. */
+  moved: z.array(z.strictObject({ date: dateSchema, to: localSchema })).check(z.maxLength(400)),
+  /** Minutes before, at which a calendar may remind. */
+  remind: z.optional(z.int().check(z.gte(1), z.lte(20_160))),
+  notes: z.string().check(z.maxLength(4000)),
+});
 
 export type Series = DeepReadonly<z.infer<typeof seriesSchema>>;
 export type Repeat = NonNullable<Series['repeat']>;

@@ -1,18 +1,5 @@
 import { fromAbsolute, parseDateTime, toZoned } from '@internationalized/date';
 
-/** The zone’s name is known here. @example isZone('Europe/Berlin') // true */
-export function isZone(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-/** The zone of this machine. */
-export const hereZone = (): string => new Intl.DateTimeFormat().resolvedOptions().timeZone;
-
 /**
  * When it is, milliseconds since 1970. A time the clock leaves out in spring is an hour later; of one it shows twice
  * in autumn the first is meant (RFC 5545, 3.3.5). @example instantOf('2026-07-01T12:00', 'Europe/Berlin') // 10:00 UTC

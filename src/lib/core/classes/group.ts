@@ -1,39 +1,35 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { DeepReadonly } from '../base';
 import type { Dancer } from './rotation';
 
-const ref = z.string().min(1).max(64);
-const many = z.int().min(0).max(200);
+const ref = z.string().check(z.minLength(1), z.maxLength(64));
+const many = z.int().check(z.gte(0), z.lte(200));
 
 export const DANCES = ['leader', 'follower', 'both'] as const;
 
 /** Who dances: a name to be called by, and nothing else that is not needed. */
-const personSchema = z
-  .object({
-    key: z.string().min(1).max(40),
-    name: z.string().min(1).max(60),
-    dances: z.enum(DANCES),
-    /** People with the same word stay together. */
-    couple: z.string().min(1).max(40).optional(),
-  })
-  .strict();
+const personSchema = z.strictObject({
+  key: z.string().check(z.minLength(1), z.maxLength(40)),
+  name: z.string().check(z.minLength(1), z.maxLength(60)),
+  dances: z.enum(DANCES),
+  /** People with the same word stay together. */
+  couple: z.optional(z.string().check(z.minLength(1), z.maxLength(40))),
+});
 
 /** A group that is taught: how many, or who; what they knew before anything was written down. */
-export const groupSchema = z
-  .object({
-    id: ref,
-    name: z.string().min(1).max(120),
-    /** The dance they come for, by its name in files; empty: several. */
-    dance: z.string().max(64),
-    level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
-    /** Used while nobody is named; `couples` stay together. */
-    numbers: z.object({ leader: many, follower: many, both: many, couples: many }).strict(),
-    people: z.array(personSchema).max(200),
-    /** Figures known before the log begins. */
-    knows: z.array(ref).max(1000),
-    notes: z.string().max(4000),
-  })
-  .strict();
+export const groupSchema = z.strictObject({
+  id: ref,
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  /** The dance they come for, by its name in files; empty: several. */
+  dance: z.string().check(z.maxLength(64)),
+  level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+  /** Used while nobody is named; `couples` stay together. */
+  numbers: z.strictObject({ leader: many, follower: many, both: many, couples: many }),
+  people: z.array(personSchema).check(z.maxLength(200)),
+  /** Figures known before the log begins. */
+  knows: z.array(ref).check(z.maxLength(1000)),
+  notes: z.string().check(z.maxLength(4000)),
+});
 
 export type Group = DeepReadonly<z.infer<typeof groupSchema>>;
 export type Person = Group['people'][number];

@@ -1,57 +1,53 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { DeepReadonly } from '../base';
 import { dateSchema, localSchema, zoneSchema } from '../calendar';
 import { BLOCKS, BLOCK_KINDS, TEMPLATES, type BlockKind, type TemplateId } from './blocks.data';
 
-const ref = z.string().min(1).max(64);
-const bpm = z.number().min(20).max(400);
+const ref = z.string().check(z.minLength(1), z.maxLength(64));
+const bpm = z.number().check(z.gte(20), z.lte(400));
 
 /** A figure or a combination, by id. */
-export const danceRefSchema = z.object({ type: z.enum(['figure', 'combination']), id: ref }).strict();
+export const danceRefSchema = z.strictObject({ type: z.enum(['figure', 'combination']), id: ref });
 export type DanceRef = DeepReadonly<z.infer<typeof danceRefSchema>>;
 
 /** A part of the hour. */
-const blockSchema = z
-  .object({
-    key: z.string().min(1).max(40),
-    kind: z.enum(BLOCK_KINDS),
-    /** Whole or half minutes. */
-    minutes: z.number().min(0.5).max(300).multipleOf(0.5),
-    what: danceRefSchema.optional(),
-    /** Absent: by the kind of block and the tempo aimed at. */
-    bpm: bpm.optional(),
-    /** Minutes of explaining and showing, before it goes round. */
-    explain: z.number().min(0).max(120).multipleOf(0.5).optional(),
-    /** How often partners change in it. */
-    changes: z.int().min(0).max(60).optional(),
-    song: ref.optional(),
-    says: z.string().max(600),
-    /** It stays whatever happens. */
-    keep: z.boolean().optional(),
-  })
-  .strict();
+const blockSchema = z.strictObject({
+  key: z.string().check(z.minLength(1), z.maxLength(40)),
+  kind: z.enum(BLOCK_KINDS),
+  /** Whole or half minutes. */
+  minutes: z.number().check(z.gte(0.5), z.lte(300), z.multipleOf(0.5)),
+  what: z.optional(danceRefSchema),
+  /** Absent: by the kind of block and the tempo aimed at. */
+  bpm: z.optional(bpm),
+  /** Minutes of explaining and showing, before it goes round. */
+  explain: z.optional(z.number().check(z.gte(0), z.lte(120), z.multipleOf(0.5))),
+  /** How often partners change in it. */
+  changes: z.optional(z.int().check(z.gte(0), z.lte(60))),
+  song: z.optional(ref),
+  says: z.string().check(z.maxLength(600)),
+  /** It stays whatever happens. */
+  keep: z.optional(z.boolean()),
+});
 
 /** A class as it is planned. Times are those of its zone; `goal` is the tempo aimed at. */
-export const classSchema = z
-  .object({
-    id: ref,
-    name: z.string().min(1).max(120),
-    /** When, local; absent: not yet said. */
-    at: localSchema.optional(),
-    zone: zoneSchema,
-    series: ref.optional(),
-    /** Which day of the series it is, by the rule of the series. */
-    date: dateSchema.optional(),
-    group: ref.optional(),
-    room: ref.optional(),
-    minutes: z.int().min(5).max(600),
-    level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
-    aim: z.object({ figures: z.array(ref).max(24), combination: ref.optional() }).strict(),
-    goal: bpm.optional(),
-    blocks: z.array(blockSchema).max(60),
-    notes: z.string().max(4000),
-  })
-  .strict();
+export const classSchema = z.strictObject({
+  id: ref,
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  /** When, local; absent: not yet said. */
+  at: z.optional(localSchema),
+  zone: zoneSchema,
+  series: z.optional(ref),
+  /** Which day of the series it is, by the rule of the series. */
+  date: z.optional(dateSchema),
+  group: z.optional(ref),
+  room: z.optional(ref),
+  minutes: z.int().check(z.gte(5), z.lte(600)),
+  level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+  aim: z.strictObject({ figures: z.array(ref).check(z.maxLength(24)), combination: z.optional(ref) }),
+  goal: z.optional(bpm),
+  blocks: z.array(blockSchema).check(z.maxLength(60)),
+  notes: z.string().check(z.maxLength(4000)),
+});
 
 export type ClassPlan = DeepReadonly<z.infer<typeof classSchema>>;
 export type Block = ClassPlan['blocks'][number];

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fail, ok, type Result } from '../base';
+import * as z from 'zod/mini';
+import { fail, ok, IN_WORDS, type Result } from '../base';
 import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
 import { isVersion, type Kept } from '../figure';
 import { combinationFirst, eachOf, figureFirst, tempoInMusic, versionFirst } from './lift';
@@ -17,20 +17,18 @@ export const COMBINATION_FORMAT = 'brisk-partner/combinations';
 export const COMBINATION_VERSION = 5;
 
 const { figures, versions } = fileSchema.shape;
-const combinationInFile = combinationFields
-  .extend({ own: z.array(figures.element).max(64) })
-  .refine(uniqueKeys, KEYS_DIFFER);
+const combinationInFile = z
+  .extend(combinationFields, { own: z.array(figures.def.element).check(z.maxLength(64)) })
+  .check(z.refine(uniqueKeys, KEYS_DIFFER));
 
 /** Combinations with every figure they use, so that the file is whole by itself. Version 5. */
-export const combinationFileSchema = z
-  .object({
-    format: z.literal(COMBINATION_FORMAT),
-    version: z.literal(COMBINATION_VERSION),
-    combinations: z.array(combinationInFile).max(20_000),
-    figures,
-    versions,
-  })
-  .strict();
+export const combinationFileSchema = z.strictObject({
+  format: z.literal(COMBINATION_FORMAT),
+  version: z.literal(COMBINATION_VERSION),
+  combinations: z.array(combinationInFile).check(z.maxLength(20_000)),
+  figures,
+  versions,
+});
 
 export interface CombinationFile {
   readonly combinations: readonly Combination[];
@@ -70,7 +68,7 @@ export function combinationsIn(file: unknown): Result<CombinationFile, FileError
       message: `This file is version ${version}; this program reads up to ${COMBINATION_VERSION}. Update it first.`,
     });
   const raw = lifted(file, version);
-  const read = combinationFileSchema.safeParse(raw);
+  const read = combinationFileSchema.safeParse(raw, IN_WORDS);
   if (!read.success) return fail(firstIssue(read.error.issues, raw));
   const kept = parseKept(read.data);
   if (!kept.ok) return kept;
@@ -133,7 +131,3 @@ export function keptFor(combinations: readonly Combination[], kept: readonly Kep
   const found = kept.filter((k) => wanted.has(k.id));
   return [...found.filter((k) => !isVersion(k)), ...found.filter(isVersion)];
 }
-
-/** JSON Schema 2020-12 of the file, made from the types that read it. */
-export const combinationJsonSchema = (): unknown =>
-  z.toJSONSchema(combinationFileSchema, { target: 'draft-2020-12' });

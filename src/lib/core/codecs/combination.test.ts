@@ -21,7 +21,8 @@ import { demoCombinations, demoFigures, demoKept } from '../../demo';
 import {
   COMBINATION_VERSION,
   COMBINATION_COLUMNS,
-  combinationJsonSchema,
+  combinationFileSchema,
+  jsonSchemaOf,
   keptFor,
   readCombinations,
   vttTime,
@@ -101,7 +102,7 @@ describe('combination file', () => {
     expect(read.ok && read.value.combinations[0]).toEqual(own);
   });
   it('the published schema agrees, read by an independent validator (JSON Schema 2020-12)', () => {
-    const validate = new Ajv({ strict: false }).compile(combinationJsonSchema() as object);
+    const validate = new Ajv({ strict: false }).compile(jsonSchemaOf(combinationFileSchema) as object);
     expect(validate(JSON.parse(writeCombinations(file)))).toBe(true);
     expect(validate({ ...JSON.parse(writeCombinations(file)), version: 'x' })).toBe(false);
   });

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fail, ok, type Result } from '../base';
+import * as z from 'zod/mini';
+import { fail, nothingElse, ok, IN_WORDS, type Result } from '../base';
 import {
   MOST_LINES,
   MOST_TEXT,
@@ -18,24 +18,22 @@ export const FORMAT = 'brisk-partner/figures';
 export const VERSION = 4;
 
 /** Together no longer than the text they make. */
-const linesInFile = z
-  .array(z.string().max(MOST_TEXT))
-  .max(MOST_LINES)
-  .refine((list) => list.reduce((n, l) => n + l.length + 1, -1) <= MOST_TEXT, {
+const linesInFile = z.array(z.string().check(z.maxLength(MOST_TEXT))).check(
+  z.maxLength(MOST_LINES),
+  z.refine((list) => list.reduce((n, l) => n + l.length + 1, -1) <= MOST_TEXT, {
     message: `more than ${MOST_TEXT} characters in all`,
-  });
+  }),
+);
 
 /** A figure in a file: as kept, with the breakdown as one string a line. */
-const figureInFile = figureFields.extend({ lines: linesInFile }).strict();
+const figureInFile = nothingElse(z.extend(figureFields, { lines: linesInFile }));
 /** The file: a header, figures, and versions of figures, which hold only what they change. Version 4. */
-export const fileSchema = z
-  .object({
-    format: z.literal(FORMAT),
-    version: z.literal(VERSION),
-    figures: z.array(figureInFile).max(100_000),
-    versions: z.array(versionSchema.strict()).max(100_000),
-  })
-  .strict();
+export const fileSchema = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  figures: z.array(figureInFile).check(z.maxLength(100_000)),
+  versions: z.array(nothingElse(versionSchema)).check(z.maxLength(100_000)),
+});
 
 /** Why a file cannot be read: `at` names the place, such as `figures[2].tempo.max` or `line 4`. */
 export interface FileError {
@@ -130,7 +128,7 @@ export function readJson(text: string): Result<Kept[], FileError> {
 export function figuresIn(raw: unknown): Result<Kept[], FileError> {
   const current = migrate(raw, MIGRATIONS, VERSION);
   if (!current.ok) return current;
-  const file = fileSchema.safeParse(current.value);
+  const file = fileSchema.safeParse(current.value, IN_WORDS);
   if (!file.success) return fail(firstIssue(file.error.issues, current.value));
   return parseKept(file.data);
 }
@@ -179,6 +177,3 @@ export function parseText(text: string): Result<unknown, FileError> {
     });
   }
 }
-
-/** JSON Schema 2020-12 of the file format, produced from the same types that read it. */
-export const fileJsonSchema = (): unknown => z.toJSONSchema(fileSchema, { target: 'draft-2020-12' });

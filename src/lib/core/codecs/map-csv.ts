@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { fail, ok, type Result } from '../base';
+import { fail, ok, IN_WORDS, type Result } from '../base';
 import { countedAt, sectionAt, songMapSchema, type SongMap } from '../music';
 import type { FileError } from './json';
 
@@ -59,7 +59,7 @@ export function mapFromCsv(text: string): Result<SongMap, FileError> {
     swing: 1,
     locked: [],
   };
-  const read = songMapSchema.safeParse(map);
+  const read = songMapSchema.safeParse(map, IN_WORDS);
   return read.success
     ? ok(read.data as SongMap)
     : fail({ at: 'the whole file', message: read.error.issues[0]?.message ?? '' });

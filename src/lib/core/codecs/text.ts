@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base';
+import { fail, ok, IN_WORDS, type Result } from '../base';
 import { danceSchema, figureSchema, newFigure, type CountRange, type Figure, type OwnDance } from '../figure';
 import { NOTATION, parse, turnsFirst } from '../notation';
 import {
@@ -184,7 +184,7 @@ function build(
     const problem = setField(draft, field.key, field.value.trim());
     if (problem) return fail({ at: `line ${field.line} (${field.key})`, message: problem });
   }
-  const checked = figureSchema.safeParse(draft);
+  const checked = figureSchema.safeParse(draft, IN_WORDS);
   return checked.success ? ok(checked.data as Figure) : fail(firstIssue(checked.error.issues, draft));
 }
 
@@ -198,7 +198,7 @@ function ownDance(
   const at = `line ${field.line} (own-dance)`;
   const json = parseText(field.value);
   if (!json.ok) return fail({ ...json.error, at });
-  const read = danceSchema.safeParse(json.value);
+  const read = danceSchema.safeParse(json.value, IN_WORDS);
   const issue = read.error?.issues[0];
   return read.success
     ? ok(read.data)

@@ -1,10 +1,10 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Bpm } from '../base';
 import { figureSchema, type Change, type Figure } from '../figure';
 import { changeSchema } from '../figure/version-schema';
 
-const key = z.string().min(1).max(40);
-const beat = z.int().min(1).max(4096);
+const key = z.string().check(z.minLength(1), z.maxLength(40));
+const beat = z.int().check(z.gte(1), z.lte(4096));
 
 /** Music beats in a phrase: 32, 48 for a 12-bar blues, 24 for eight bars of three. Source: common practice, arithmetic. */
 export const PHRASES = [24, 32, 48] as const;
@@ -14,62 +14,70 @@ export const LAYERS = [1, 2, 3] as const;
 export type LayerNumber = (typeof LAYERS)[number];
 
 /** One figure on the board. */
-export const partSchema = z
-  .object({
-    key,
-    figure: z.string().min(1).max(64),
-    /** How often it is danced in a row. */
-    times: z.int().min(1).max(32),
-    /** How far to the right of the lane the leader starts, metres. */
-    over: z.number().min(-1).max(1).optional(),
-    /** What is danced otherwise here than in the figure, such as a mended foot. */
-    change: changeSchema.optional(),
-    /** Which figure stands for it in layers 2 and 3; absent: found among its versions. */
-    layers: z
-      .object({ 2: z.string().min(1).max(64).optional(), 3: z.string().min(1).max(64).optional() })
-      .optional(),
-  })
-  .strict();
+export const partSchema = z.strictObject({
+  key,
+  figure: z.string().check(z.minLength(1), z.maxLength(64)),
+  /** How often it is danced in a row. */
+  times: z.int().check(z.gte(1), z.lte(32)),
+  /** How far to the right of the lane the leader starts, metres. */
+  over: z.optional(z.number().check(z.gte(-1), z.lte(1))),
+  /** What is danced otherwise here than in the figure, such as a mended foot. */
+  change: z.optional(changeSchema),
+  /** Which figure stands for it in layers 2 and 3; absent: found among its versions. */
+  layers: z.optional(
+    z.object({
+      2: z.optional(z.string().check(z.minLength(1), z.maxLength(64))),
+      3: z.optional(z.string().check(z.minLength(1), z.maxLength(64))),
+    }),
+  ),
+});
 
 /**
  * A combination as it is kept: only what a person decided. `start` is the music beat (from 1) of the first 1;
  * `marks` are music beats on which the music breaks or hits; `tempo` says from which beat of the music (from 1) how fast; `own`
  * holds figures that belong to this combination alone.
  */
-export const combinationFields = z
-  .object({
-    id: z.string().min(1).max(64),
-    name: z.string().min(1).max(120),
-    notes: z.string().max(4000),
-    start: beat,
-    phrase: z.literal(PHRASES),
-    tempo: z
-      .array(z.object({ beat: z.number().min(1).max(4096), bpm: z.number().min(20).max(400) }).strict())
-      .min(1)
-      .max(64)
-      .refine((t) => t[0]?.beat === 1, { message: 'the first tempo is on beat 1' })
-      .refine((t) => t.every((c, i) => i === 0 || c.beat > (t[i - 1]?.beat ?? 0)), {
+export const combinationFields = z.strictObject({
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  notes: z.string().check(z.maxLength(4000)),
+  start: beat,
+  phrase: z.literal(PHRASES),
+  tempo: z
+    .array(
+      z.strictObject({
+        beat: z.number().check(z.gte(1), z.lte(4096)),
+        bpm: z.number().check(z.gte(20), z.lte(400)),
+      }),
+    )
+    .check(
+      z.minLength(1),
+      z.maxLength(64),
+      z.refine((t) => t[0]?.beat === 1, { message: 'the first tempo is on beat 1' }),
+      z.refine((t) => t.every((c, i) => i === 0 || c.beat > (t[i - 1]?.beat ?? 0)), {
         message: 'tempo changes come in the order of their beats',
       }),
-    marks: z.array(beat).max(256),
-    /** It is meant to go round. */
-    loop: z.boolean(),
-    parts: z.array(partSchema).max(256),
-    own: z.array(figureSchema).max(64),
-    /** The song it is laid on, and which of its beats (an index) is beat 1 of the music here. */
-    song: z
-      .object({ id: z.string().min(1).max(64), beat: z.int().min(0).max(20_000) })
-      .strict()
-      .optional(),
-  })
-  .strict();
+    ),
+  marks: z.array(beat).check(z.maxLength(256)),
+  /** It is meant to go round. */
+  loop: z.boolean(),
+  parts: z.array(partSchema).check(z.maxLength(256)),
+  own: z.array(figureSchema).check(z.maxLength(64)),
+  /** The song it is laid on, and which of its beats (an index) is beat 1 of the music here. */
+  song: z.optional(
+    z.strictObject({
+      id: z.string().check(z.minLength(1), z.maxLength(64)),
+      beat: z.int().check(z.gte(0), z.lte(20_000)),
+    }),
+  ),
+});
 
 /** No two parts may share a key. */
 export const uniqueKeys = (c: { readonly parts: readonly { readonly key: string }[] }): boolean =>
   new Set(c.parts.map((p) => p.key)).size === c.parts.length;
 export const KEYS_DIFFER = { message: 'two parts have the same key', path: ['parts'] };
 
-export const combinationSchema = combinationFields.refine(uniqueKeys, KEYS_DIFFER);
+export const combinationSchema = combinationFields.check(z.refine(uniqueKeys, KEYS_DIFFER));
 
 type LoosePart = z.infer<typeof partSchema>;
 export type Part = Readonly<

@@ -1,13 +1,13 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { FORMATION_IDS, HOLD_IDS } from '../vocabulary';
 
-const id = z.string().min(1).max(64);
+const id = z.string().check(z.minLength(1), z.maxLength(64));
 
 /** What comes before or after: nothing in particular, a figure, or a hold to stand in. */
 const edgeSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('any') }).strict(),
-  z.object({ type: z.literal('figure'), id }).strict(),
-  z.object({ type: z.literal('hold'), hold: z.enum(HOLD_IDS), formation: z.enum(FORMATION_IDS) }).strict(),
+  z.strictObject({ type: z.literal('any') }),
+  z.strictObject({ type: z.literal('figure'), id }),
+  z.strictObject({ type: z.literal('hold'), hold: z.enum(HOLD_IDS), formation: z.enum(FORMATION_IDS) }),
 ]);
 export type Edge = z.infer<typeof edgeSchema>;
 
@@ -20,24 +20,22 @@ export const MOST_BEATS = 256;
  * `inAll`: at most so often in all. `turns`: at most so many whole turns before a figure without one. `hits`: beats
  * (from 1) on which an accent is wanted; with `hitsMust` a figure that lies on one must have its accent there.
  */
-export const requestSchema = z
-  .object({
-    beats: z.int().min(1).max(MOST_BEATS),
-    start: edgeSchema.default({ type: 'any' }),
-    end: z.union([edgeSchema, z.object({ type: z.literal('loop') }).strict()]).default({ type: 'any' }),
-    must: z.array(id).max(8).default([]),
-    mustNot: z.array(id).max(2000).default([]),
-    level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]).optional(),
-    inRow: z.int().min(1).max(64).optional(),
-    inAll: z.int().min(1).max(64).optional(),
-    turns: z.int().min(0).max(12).optional(),
-    hits: z.array(z.int().min(1).max(MOST_BEATS)).max(32).default([]),
-    hitsMust: z.boolean().default(false),
-    joints: z.enum(['fits', 'small']).default('small'),
-    curve: z.enum(['any', 'rising', 'arch']).default('any'),
-    best: z.int().min(0).max(50).default(10),
-  })
-  .strict();
+export const requestSchema = z.strictObject({
+  beats: z.int().check(z.gte(1), z.lte(MOST_BEATS)),
+  start: z._default(edgeSchema, { type: 'any' }),
+  end: z._default(z.union([edgeSchema, z.strictObject({ type: z.literal('loop') })]), { type: 'any' }),
+  must: z._default(z.array(id).check(z.maxLength(8)), []),
+  mustNot: z._default(z.array(id).check(z.maxLength(2000)), []),
+  level: z.optional(z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)])),
+  inRow: z.optional(z.int().check(z.gte(1), z.lte(64))),
+  inAll: z.optional(z.int().check(z.gte(1), z.lte(64))),
+  turns: z.optional(z.int().check(z.gte(0), z.lte(12))),
+  hits: z._default(z.array(z.int().check(z.gte(1), z.lte(MOST_BEATS))).check(z.maxLength(32)), []),
+  hitsMust: z._default(z.boolean(), false),
+  joints: z._default(z.enum(['fits', 'small']), 'small'),
+  curve: z._default(z.enum(['any', 'rising', 'arch']), 'any'),
+  best: z._default(z.int().check(z.gte(0), z.lte(50)), 10),
+});
 
 export type ComposeRequest = Readonly<z.infer<typeof requestSchema>>;
 

@@ -1,38 +1,40 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { DANCE_IDS, FEEL_NAMES, FORMATION_IDS, HOLD_IDS, type Dance } from '../vocabulary';
 
-const bpm = z.number().min(20).max(400);
+const bpm = z.number().check(z.gte(20), z.lte(400));
 
 /**
  * A teacher's own dance. Lengths in beats, quick and slow in ticks (12 to the beat), `step` as a share of the dancer's
  * height. Its id never is that of a dance that ships.
  */
 export const danceSchema = z.object({
-  id: z
-    .string()
-    .min(1)
-    .max(64)
-    .refine((id) => !(DANCE_IDS as readonly string[]).includes(id), {
+  id: z.string().check(
+    z.minLength(1),
+    z.maxLength(64),
+    z.refine((id) => !(DANCE_IDS as readonly string[]).includes(id), {
       message: 'a dance that ships has this name in files',
     }),
-  name: z.string().trim().min(1).max(80),
+  ),
+  name: z.string().check(z.trim(), z.minLength(1), z.maxLength(80)),
   frame: z.enum(['slot', 'line-of-dance', 'spot']),
   feel: z.enum(FEEL_NAMES),
-  bar: z.int().min(2).max(12),
-  cycle: z.int().min(2).max(32),
+  bar: z.int().check(z.gte(2), z.lte(12)),
+  cycle: z.int().check(z.gte(2), z.lte(32)),
   split: z.enum(['&', 'a']),
-  quick: z.int().min(3).max(48),
-  slow: z.int().min(6).max(96),
-  multiple: z.int().min(1).max(32),
-  lengths: z.array(z.int().min(1).max(256)).max(12),
+  quick: z.int().check(z.gte(3), z.lte(48)),
+  slow: z.int().check(z.gte(6), z.lte(96)),
+  multiple: z.int().check(z.gte(1), z.lte(32)),
+  lengths: z.array(z.int().check(z.gte(1), z.lte(256))).check(z.maxLength(12)),
   ending: z.enum(['start', 'partners']),
-  step: z.number().min(0.02).max(0.6),
+  step: z.number().check(z.gte(0.02), z.lte(0.6)),
   tempo: z
     .object({ min: bpm, max: bpm })
-    .refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
+    .check(
+      z.refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
+    ),
   formation: z.enum(FORMATION_IDS),
   hold: z.enum(HOLD_IDS),
-  says: z.string().max(300),
+  says: z.string().check(z.maxLength(300)),
 });
 export type OwnDance = Readonly<z.infer<typeof danceSchema>>;
 

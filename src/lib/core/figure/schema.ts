@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { danceSchema, type OwnDance } from './dance-schema';
 import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS, shippedDance } from '../vocabulary';
 
@@ -7,32 +7,32 @@ export const MOST_TEXT = 40_000;
 export const MOST_LINES = 2_000;
 const linesIn = (t: string): number => t.split('\n').length;
 
-const text = (max: number) => z.string().max(max);
+const text = (max: number) => z.string().check(z.maxLength(max));
 const foot = z.enum(['L', 'R']);
-const beat = z.int().min(1).max(512);
-const bpm = z.number().min(20).max(400);
+const beat = z.int().check(z.gte(1), z.lte(512));
+const bpm = z.number().check(z.gte(20), z.lte(400));
 const range = z
   .object({ from: beat, to: beat })
-  .refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] });
+  .check(z.refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }));
 
 /** Where and how the couple begins. `facing` is the leader's, degrees clockwise from the reference line. */
 export const startSchema = z.object({
   formation: z.enum(FORMATION_IDS),
   hold: z.enum(HOLD_IDS),
-  facing: z.int().min(-345).max(345).multipleOf(15),
+  facing: z.int().check(z.gte(-345), z.lte(345), z.multipleOf(15)),
   leaderFree: foot,
   followerFree: foot,
 });
 
 /** The ending the writer means; what is left out is as at the start. */
 export const endSchema = z.object({
-  formation: z.enum(FORMATION_IDS).optional(),
-  leaderFree: foot.optional(),
-  followerFree: foot.optional(),
+  formation: z.optional(z.enum(FORMATION_IDS)),
+  leaderFree: z.optional(foot),
+  followerFree: z.optional(foot),
   /** The hold meant. */
-  hold: z.enum(HOLD_IDS).optional(),
+  hold: z.optional(z.enum(HOLD_IDS)),
   /** The leader's facing meant, degrees clockwise from the reference line. */
-  facing: z.int().min(-345).max(345).multipleOf(15).optional(),
+  facing: z.optional(z.int().check(z.gte(-345), z.lte(345), z.multipleOf(15))),
 });
 
 /**
@@ -41,11 +41,11 @@ export const endSchema = z.object({
  * times, on purpose. `repeat` dances a span of counts several times.
  */
 export const figureFields = z.object({
-  id: z.string().min(1).max(64),
-  name: text(120).min(1),
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: text(120).check(z.minLength(1)),
   /** The name of a dance that ships, or of the teacher's own in `ownDance`. */
-  dance: text(64).min(1),
-  ownDance: danceSchema.optional(),
+  dance: text(64).check(z.minLength(1)),
+  ownDance: z.optional(danceSchema),
   family: text(60),
   level: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
   start: startSchema,
@@ -53,26 +53,35 @@ export const figureFields = z.object({
   feel: z.enum(FEEL_NAMES),
   tempo: z
     .object({ min: bpm, max: bpm })
-    .refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
-  sameFoot: z.array(range).max(64),
-  ownTiming: z.array(range).max(64),
-  repeat: z
-    .object({ from: beat, to: beat, times: z.int().min(1).max(32) })
-    .refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] })
-    .optional(),
+    .check(
+      z.refine((t) => t.max >= t.min, { message: 'the fastest tempo is below the slowest', path: ['max'] }),
+    ),
+  sameFoot: z.array(range).check(z.maxLength(64)),
+  ownTiming: z.array(range).check(z.maxLength(64)),
+  repeat: z.optional(
+    z
+      .object({ from: beat, to: beat, times: z.int().check(z.gte(1), z.lte(32)) })
+      .check(
+        z.refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }),
+      ),
+  ),
   notes: text(4000),
-  cautions: z.array(text(300)).max(20),
+  cautions: z.array(text(300)).check(z.maxLength(20)),
   /** Said when the figure holds a mistake on purpose. */
-  mistake: text(300).optional(),
-  lines: text(MOST_TEXT).refine((t) => linesIn(t) <= MOST_LINES, {
-    message: `more than ${MOST_LINES} lines`,
-  }),
+  mistake: z.optional(text(300)),
+  lines: text(MOST_TEXT).check(
+    z.refine((t) => linesIn(t) <= MOST_LINES, {
+      message: `more than ${MOST_LINES} lines`,
+    }),
+  ),
 });
 
 /** The same, whose dance is one that ships or told by the figure itself. */
-export const figureSchema = figureFields.refine(
-  (f) => shippedDance(f.dance) !== undefined || f.ownDance?.id === f.dance,
-  { message: 'it is no dance that ships, and ownDance does not say what it is', path: ['dance'] },
+export const figureSchema = figureFields.check(
+  z.refine((f) => shippedDance(f.dance) !== undefined || f.ownDance?.id === f.dance, {
+    message: 'it is no dance that ships, and ownDance does not say what it is',
+    path: ['dance'],
+  }),
 );
 
 type Loose = z.infer<typeof figureFields>;

@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { z } from 'zod';
-import { fail, ok, type Result } from '../base';
+import * as z from 'zod/mini';
+import { fail, ok, IN_WORDS, type Result } from '../base';
 import { parseText, type FileError } from '../codecs/json';
 import type { Bundle } from './kind';
 import { KIND_IDS, isKind, kindOf } from './registry';
@@ -10,9 +10,12 @@ export const BACKUP_VERSION = 1;
 export const BACKUP_EXTENSION = '.brisk.zip';
 
 /** A row that could not be read, as it lies in the store. */
-export const rawRowSchema = z
-  .object({ kind: z.string().refine(isKind), id: z.string().min(1), schema: z.int(), doc: z.unknown() })
-  .strict();
+export const rawRowSchema = z.strictObject({
+  kind: z.string().check(z.refine(isKind)),
+  id: z.string().check(z.minLength(1)),
+  schema: z.int(),
+  doc: z.unknown(),
+});
 export type RawRow = z.infer<typeof rawRowSchema>;
 
 /** Everything a browser keeps. `media` are files as they were brought, by name. */
@@ -25,10 +28,10 @@ export interface Backup {
 
 const manifestSchema = z.object({
   format: z.literal(BACKUP_FORMAT),
-  version: z.int().min(1),
+  version: z.int().check(z.gte(1)),
   /** When it was made, ISO 8601. */
   made: z.string(),
-  files: z.array(z.object({ name: z.string(), documents: z.int().min(0) })),
+  files: z.array(z.object({ name: z.string(), documents: z.int().check(z.gte(0)) })),
 });
 
 /** What may be unpacked: far beyond what anybody keeps, and an end for a file made to fill the memory. Our choice. */
@@ -85,7 +88,7 @@ export function readBackup(bytes: Uint8Array, progress: Progress = () => {}): Re
   const files = opened.value;
   const manifest = jsonOf(files, 'manifest.json');
   if (!manifest.ok) return manifest;
-  const head = manifestSchema.safeParse(manifest.value);
+  const head = manifestSchema.safeParse(manifest.value, IN_WORDS);
   if (!head.success) return fail({ at: 'manifest.json', message: `Expected "${BACKUP_FORMAT}".` });
   if (head.data.version > BACKUP_VERSION)
     return fail({
@@ -108,11 +111,11 @@ export function readBackup(bytes: Uint8Array, progress: Progress = () => {}): Re
 function others(files: Record<string, Uint8Array>, documents: Bundle): Result<Backup, FileError> {
   const unreadable = files['unreadable.json'] ? jsonOf(files, 'unreadable.json') : ok([]);
   if (!unreadable.ok) return unreadable;
-  const rows = z.array(rawRowSchema).safeParse(unreadable.value);
+  const rows = z.array(rawRowSchema).safeParse(unreadable.value, IN_WORDS);
   if (!rows.success) return fail({ at: 'unreadable.json', message: rows.error.issues[0]?.message ?? '' });
   const settings = files['settings.json'] ? jsonOf(files, 'settings.json') : ok({});
   if (!settings.ok) return settings;
-  const set = z.record(z.string(), z.unknown()).safeParse(settings.value);
+  const set = z.record(z.string(), z.unknown()).safeParse(settings.value, IN_WORDS);
   if (!set.success) return fail({ at: 'settings.json', message: 'Expected an object.' });
   const media = Object.fromEntries(
     Object.entries(files).flatMap(([name, b]) =>

@@ -2,7 +2,7 @@ import { ok } from '../base';
 import {
   COMBINATION_FORMAT,
   COMBINATION_VERSION,
-  combinationJsonSchema,
+  combinationFileSchema,
   combinationsIn,
   writeCombinations,
 } from '../codecs/combination-json';
@@ -54,7 +54,7 @@ export const combinationKind: Kind<'combination'> = {
   file: {
     format: COMBINATION_FORMAT,
     extension: '.combination.json',
-    jsonSchema: combinationJsonSchema,
+    schema: combinationFileSchema,
     write: (combinations) => writeCombinations({ combinations, kept: [] }),
     read: (json) => {
       const read = combinationsIn(json);

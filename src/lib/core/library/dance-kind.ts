@@ -1,18 +1,16 @@
-import { z } from 'zod';
-import { fail, ok } from '../base';
+import * as z from 'zod/mini';
+import { fail, nothingElse, ok, IN_WORDS } from '../base';
 import { firstIssue } from '../codecs/json';
 import { danceSchema } from '../figure';
 import type { Kind } from './kind';
 
 const DANCES_FORMAT = 'brisk-partner/dances';
 /** A file of dances of one's own. Version 1. */
-export const dancesFileSchema = z
-  .object({
-    format: z.literal(DANCES_FORMAT),
-    version: z.literal(1),
-    dances: z.array(danceSchema.strict()).max(2_000),
-  })
-  .strict();
+export const dancesFileSchema = z.strictObject({
+  format: z.literal(DANCES_FORMAT),
+  version: z.literal(1),
+  dances: z.array(nothingElse(danceSchema)).check(z.maxLength(2_000)),
+});
 
 export const danceKind: Kind<'dance'> = {
   id: 'dance',
@@ -31,10 +29,10 @@ export const danceKind: Kind<'dance'> = {
   file: {
     format: DANCES_FORMAT,
     extension: '.dances.json',
-    jsonSchema: () => z.toJSONSchema(dancesFileSchema, { target: 'draft-2020-12' }),
+    schema: dancesFileSchema,
     write: (dances) => JSON.stringify({ format: DANCES_FORMAT, version: 1, dances }, null, 2) + '\n',
     read: (json) => {
-      const read = dancesFileSchema.safeParse(json);
+      const read = dancesFileSchema.safeParse(json, IN_WORDS);
       return read.success ? ok({ dance: read.data.dances }) : fail(firstIssue(read.error.issues, json));
     },
   },

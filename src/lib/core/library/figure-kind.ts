@@ -1,19 +1,22 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { ok } from '../base';
-import { FORMAT, VERSION, figuresIn, fileJsonSchema, writeJson } from '../codecs/json';
+import { FORMAT, VERSION, figuresIn, fileSchema, writeJson } from '../codecs/json';
 import { figureFirst, versionFirst } from '../codecs/lift';
 import { danceSchema, figureSchema, isVersion, withDance, type Kept, type OwnDance } from '../figure';
 import { versionSchema } from '../figure/version-schema';
 import type { Kind } from './kind';
 
 /** A figure or a version, whichever it says it is: a problem is then named in that one's words. */
-const keptSchema = z.unknown().transform((kept, ctx): Kept => {
-  const version = typeof kept === 'object' && kept !== null && 'of' in kept;
-  const read = (version ? versionSchema : figureSchema).safeParse(kept);
-  for (const issue of read.error?.issues ?? [])
-    ctx.issues.push({ code: 'custom', path: [...issue.path], message: issue.message, input: kept });
-  return read.success ? (read.data as Kept) : z.NEVER;
-});
+const keptSchema = z.pipe(
+  z.unknown(),
+  z.transform((kept, ctx): Kept => {
+    const version = typeof kept === 'object' && kept !== null && 'of' in kept;
+    const read = (version ? versionSchema : figureSchema).safeParse(kept);
+    for (const issue of read.error?.issues ?? [])
+      ctx.issues.push({ code: 'custom', path: [...issue.path], message: issue.message, input: kept });
+    return read.success ? (read.data as Kept) : z.NEVER;
+  }),
+);
 
 /** The dance of one's own a figure is danced in, if any. @example danceSaid(figure)?.name */
 export const danceSaid = (k: Kept): OwnDance | undefined =>
@@ -76,7 +79,7 @@ export const figureKind: Kind<'figure'> = {
   file: {
     format: FORMAT,
     extension: '.brisk.json',
-    jsonSchema: fileJsonSchema,
+    schema: fileSchema,
     write: writeJson,
     read: (json) => {
       const read = figuresIn(json);

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import type { Result } from '../base';
 import type { FileError } from '../codecs/json';
 import type { Combination } from '../combination';
@@ -42,8 +42,8 @@ export interface FileForm<K extends KindId> {
   /** What the file says it is. */
   readonly format: string;
   readonly extension: string;
-  /** JSON Schema 2020-12 of the file. */
-  readonly jsonSchema: () => unknown;
+  /** Reads the file. */
+  readonly schema: z.ZodMiniType;
   readonly write: (docs: readonly Docs[K][]) => string;
   /** Reads what has been JSON; a file may bring documents of other kinds along. */
   readonly read: (json: unknown) => Result<Bundle, FileError>;
@@ -61,7 +61,7 @@ export interface Kind<K extends KindId> {
   readonly version: number;
   readonly lifts: readonly Lift[];
   /** Reads the stored form. */
-  readonly schema: z.ZodType;
+  readonly schema: z.ZodMiniType;
   /** Documents it names. */
   readonly refs: (doc: Docs[K]) => readonly Ref[];
   /** The same with other ids, its own among them. */

@@ -5,6 +5,7 @@ import { unzipSync, zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { demoClasses, demoCombinations, demoKept, demoPractices, demoResults, demoSongs } from '$lib/demo';
 import { jsonEnds } from '../codecs/json-place';
+import { jsonSchemaOf } from '../codecs';
 import { newCombination } from '../combination';
 import { newDance, newFigure, withDance, type Kept } from '../figure';
 import { danceOf } from '../vocabulary';
@@ -55,7 +56,7 @@ describe.each(each)('every kind: %s', (kind) => {
     const text = k.file.write(docs);
     const read = readFile(`x${k.file.extension}`, text, never);
     expect(read.ok && read.value[kind]).toEqual(docs);
-    const validate = new Ajv({ strict: false }).compile(k.file.jsonSchema() as object);
+    const validate = new Ajv({ strict: false }).compile(jsonSchemaOf(k.file.schema) as object);
     expect(validate(JSON.parse(text))).toBe(true);
     expect(validate({ ...JSON.parse(text), format: 'x' })).toBe(false);
   });

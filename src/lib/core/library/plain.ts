@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fail, ok } from '../base';
+import * as z from 'zod/mini';
+import { fail, ok, IN_WORDS } from '../base';
 import { firstIssue } from '../codecs/json';
 import type { Docs, FileForm, Kind, KindId, Ref } from './kind';
 
@@ -7,21 +7,23 @@ import type { Docs, FileForm, Kind, KindId, Ref } from './kind';
 export function plainFile<K extends KindId>(
   kind: K,
   table: string,
-  schema: z.ZodType,
+  schema: z.ZodMiniType,
   version: number,
   most: number,
 ): FileForm<K> {
   const format = `brisk-partner/${table}`;
-  const fileSchema = z
-    .object({ format: z.literal(format), version: z.literal(version), [table]: z.array(schema).max(most) })
-    .strict();
+  const fileSchema = z.strictObject({
+    format: z.literal(format),
+    version: z.literal(version),
+    [table]: z.array(schema).check(z.maxLength(most)),
+  });
   return {
     format,
     extension: `.${table}.json`,
-    jsonSchema: () => z.toJSONSchema(fileSchema, { target: 'draft-2020-12' }),
+    schema: fileSchema,
     write: (docs) => JSON.stringify({ format, version, [table]: docs }, null, 1) + '\n',
     read: (json) => {
-      const read = fileSchema.safeParse(json);
+      const read = fileSchema.safeParse(json, IN_WORDS);
       return read.success
         ? ok({ [kind]: (read.data as Record<string, unknown>)[table] as readonly Docs[K][] })
         : fail(firstIssue(read.error.issues, json));
@@ -39,7 +41,7 @@ export function plainKind<K extends KindId>(
   id: K,
   how: {
     readonly table: string;
-    readonly schema: z.ZodType;
+    readonly schema: z.ZodMiniType;
     readonly most: number;
     readonly renaming: (doc: Docs[K], to: To) => Docs[K];
     readonly nameOf: (doc: Docs[K]) => string;

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fail, ok } from '../base';
+import * as z from 'zod/mini';
+import { fail, ok, IN_WORDS } from '../base';
 import { firstIssue } from '../codecs/json';
 import { namedBy, practiceSchema, type Practice, type PracticeItem } from '../practice/playlist';
 import type { Kind, Ref } from './kind';
@@ -7,13 +7,11 @@ import type { Kind, Ref } from './kind';
 const PRACTICES_FORMAT = 'brisk-partner/practices';
 const VERSION = 2;
 /** A file of practices. Version 2; since then there are drills in it. */
-export const practicesFileSchema = z
-  .object({
-    format: z.literal(PRACTICES_FORMAT),
-    version: z.literal([1, VERSION]),
-    practices: z.array(practiceSchema).max(10_000),
-  })
-  .strict();
+export const practicesFileSchema = z.strictObject({
+  format: z.literal(PRACTICES_FORMAT),
+  version: z.literal([1, VERSION]),
+  practices: z.array(practiceSchema).check(z.maxLength(10_000)),
+});
 
 const refsOf = (item: PracticeItem): Ref[] => {
   const named = namedBy(item);
@@ -53,11 +51,11 @@ export const practiceKind: Kind<'practice'> = {
   file: {
     format: PRACTICES_FORMAT,
     extension: '.practices.json',
-    jsonSchema: () => z.toJSONSchema(practicesFileSchema, { target: 'draft-2020-12' }),
+    schema: practicesFileSchema,
     write: (practices) =>
       JSON.stringify({ format: PRACTICES_FORMAT, version: VERSION, practices }, null, 2) + '\n',
     read: (json) => {
-      const read = practicesFileSchema.safeParse(json);
+      const read = practicesFileSchema.safeParse(json, IN_WORDS);
       return read.success
         ? ok({ practice: read.data.practices as readonly Practice[] })
         : fail(firstIssue(read.error.issues, json));

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../base';
+import { fail, ok, IN_WORDS, type Result } from '../base';
 import { classKind, cueKind, entryKind, groupKind, recapKind, roomKind, seriesKind } from './class-kinds';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
@@ -46,7 +46,7 @@ export function readDoc<K extends KindId>(id: K, doc: unknown, version: number):
   const kind = kindOf(id);
   if (version > kind.version) return fail({ code: 'newer', version });
   const lifted = kind.lifts.slice(Math.max(0, version - 1)).reduce((d, lift) => lift(d), doc);
-  const read = kind.schema.safeParse(lifted);
+  const read = kind.schema.safeParse(lifted, IN_WORDS);
   const issue = read.error?.issues[0];
   if (issue) return fail({ code: 'unreadable', at: placeOf(issue.path), message: issue.message });
   return ok(read.data as Docs[K]);

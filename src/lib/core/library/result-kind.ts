@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { fail, ok } from '../base';
+import * as z from 'zod/mini';
+import { fail, ok, IN_WORDS } from '../base';
 import { firstIssue } from '../codecs/json';
 import { isDrill, resultSchema, type PracticeResult } from '../practice/schema';
 import type { Kind, Ref } from './kind';
@@ -7,13 +7,11 @@ import type { Kind, Ref } from './kind';
 const RESULTS_FORMAT = 'brisk-partner/results';
 const VERSION = 2;
 /** A file of practice results. Version 2; since then there are answers in it. */
-export const resultsFileSchema = z
-  .object({
-    format: z.literal(RESULTS_FORMAT),
-    version: z.literal([1, VERSION]),
-    results: z.array(resultSchema).max(100_000),
-  })
-  .strict();
+export const resultsFileSchema = z.strictObject({
+  format: z.literal(RESULTS_FORMAT),
+  version: z.literal([1, VERSION]),
+  results: z.array(resultSchema).check(z.maxLength(100_000)),
+});
 
 export const resultKind: Kind<'result'> = {
   id: 'result',
@@ -36,10 +34,10 @@ export const resultKind: Kind<'result'> = {
   file: {
     format: RESULTS_FORMAT,
     extension: '.results.json',
-    jsonSchema: () => z.toJSONSchema(resultsFileSchema, { target: 'draft-2020-12' }),
+    schema: resultsFileSchema,
     write: (results) => JSON.stringify({ format: RESULTS_FORMAT, version: VERSION, results }, null, 1) + '\n',
     read: (json) => {
-      const read = resultsFileSchema.safeParse(json);
+      const read = resultsFileSchema.safeParse(json, IN_WORDS);
       return read.success
         ? ok({ result: read.data.results as readonly PracticeResult[] })
         : fail(firstIssue(read.error.issues, json));

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { invariant, modulo, type Bpm, type Seconds } from '../base';
 import { clockOf, type TempoChange } from '../time';
 import type { ClaveId, ClaveSide } from './claves';
@@ -12,28 +12,24 @@ export type SectionKind = (typeof SECTION_KINDS)[number];
 export const MARK_KINDS = ['break', 'hit'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
-const index = z.int().min(0).max(20_000);
+const index = z.int().check(z.gte(0), z.lte(20_000));
 const rising = (list: readonly number[]): boolean => list.every((x, i) => i === 0 || x > (list[i - 1] ?? 0));
 
-const sectionSchema = z
-  .object({
-    from: index,
-    name: z.string().min(1).max(60),
-    kind: z.enum(SECTION_KINDS),
-    /** Danced to its melody: there is little pulse to step on. */
-    slow: z.boolean(),
-  })
-  .strict();
-const markSchema = z
-  .object({
-    beat: index,
-    kind: z.enum(MARK_KINDS),
-    /** How long it lasts. */
-    beats: z.number().min(0.25).max(64),
-    /** 1: set by a person, or written in the score. */
-    sure: z.number().min(0).max(1),
-  })
-  .strict();
+const sectionSchema = z.strictObject({
+  from: index,
+  name: z.string().check(z.minLength(1), z.maxLength(60)),
+  kind: z.enum(SECTION_KINDS),
+  /** Danced to its melody: there is little pulse to step on. */
+  slow: z.boolean(),
+});
+const markSchema = z.strictObject({
+  beat: index,
+  kind: z.enum(MARK_KINDS),
+  /** How long it lasts. */
+  beats: z.number().check(z.gte(0.25), z.lte(64)),
+  /** 1: set by a person, or written in the score. */
+  sure: z.number().check(z.gte(0), z.lte(1)),
+});
 
 /**
  * Where everything falls in a recording. Beats are seconds from its beginning; everything else names beats by their
@@ -41,33 +37,39 @@ const markSchema = z
  * counted backwards.
  */
 export const songMapSchema = z
-  .object({
-    beats: z.array(z.number().min(0).max(7200)).min(2).max(20_000).refine(rising, 'beats come in order'),
+  .strictObject({
+    beats: z
+      .array(z.number().check(z.gte(0), z.lte(7200)))
+      .check(z.minLength(2), z.maxLength(20_000), z.refine(rising, 'beats come in order')),
     bar: z.literal(BARS),
-    ones: z.array(index).min(1).max(256).refine(rising, 'each 1 comes after the one before'),
+    ones: z
+      .array(index)
+      .check(z.minLength(1), z.maxLength(256), z.refine(rising, 'each 1 comes after the one before')),
     /** Beats in a phrase. */
-    phrase: z.int().min(4).max(128),
-    phrases: z.array(index).min(1).max(256).refine(rising, 'phrases come in order'),
-    sections: z.array(sectionSchema).max(256),
-    marks: z.array(markSchema).max(512),
+    phrase: z.int().check(z.gte(4), z.lte(128)),
+    phrases: z
+      .array(index)
+      .check(z.minLength(1), z.maxLength(256), z.refine(rising, 'phrases come in order')),
+    sections: z.array(sectionSchema).check(z.maxLength(256)),
+    marks: z.array(markSchema).check(z.maxLength(512)),
     /** Long to short of the two halves of a beat: 1 straight, 2 triplets. */
-    swing: z.number().min(1).max(4),
-    clave: z
-      .object({
+    swing: z.number().check(z.gte(1), z.lte(4)),
+    clave: z.optional(
+      z.strictObject({
         clave: z.enum(['son', 'rumba']),
         side: z.enum(['3-2', '2-3']),
-        sure: z.number().min(0).max(1),
-      })
-      .strict()
-      .optional(),
+        sure: z.number().check(z.gte(0), z.lte(1)),
+      }),
+    ),
     /** Beats a person has put where they are: nothing computed moves them. */
-    locked: z.array(index).max(20_000),
+    locked: z.array(index).check(z.maxLength(20_000)),
   })
-  .strict()
-  .refine((m) => rising(m.sections.map((s) => s.from)), { message: 'sections come in order' })
-  .refine((m) => [...m.ones, ...m.phrases, ...m.locked].every((i) => i < m.beats.length), {
-    message: 'a beat is named that is not there',
-  });
+  .check(
+    z.refine((m) => rising(m.sections.map((s) => s.from)), { message: 'sections come in order' }),
+    z.refine((m) => [...m.ones, ...m.phrases, ...m.locked].every((i) => i < m.beats.length), {
+      message: 'a beat is named that is not there',
+    }),
+  );
 
 export interface Section {
   readonly from: number;

@@ -1,42 +1,38 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Beats, Bpm, Seconds } from '../base';
 import { DRILLS, type DrillId } from './schema';
 
-const ref = z.string().min(1).max(64);
+const ref = z.string().check(z.minLength(1), z.maxLength(64));
 const musicSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('click') }).strict(),
-  z.object({ type: z.literal('band') }).strict(),
-  z.object({ type: z.literal('song'), id: ref }).strict(),
+  z.strictObject({ type: z.literal('click') }),
+  z.strictObject({ type: z.literal('band') }),
+  z.strictObject({ type: z.literal('song'), id: ref }),
 ]);
-const itemSchema = z
-  .object({
-    key: z.string().min(1).max(40),
-    what: z.discriminatedUnion('type', [
-      z.object({ type: z.literal('figure'), id: ref }).strict(),
-      z.object({ type: z.literal('combination'), id: ref }).strict(),
-      z.object({ type: z.literal('song'), id: ref }).strict(),
-      z.object({ type: z.literal('pause'), says: z.string().max(80) }).strict(),
-      z.object({ type: z.literal('drill'), drill: z.enum(DRILLS) }).strict(),
-    ]),
-    /** Of a drill: how many questions. */
-    times: z.int().min(1).max(200),
-    /** Absent: its own. */
-    bpm: z.number().min(20).max(400).optional(),
-    music: musicSchema,
-    /** How long a pause is. */
-    seconds: z.int().min(5).max(3600).optional(),
-  })
-  .strict();
+const itemSchema = z.strictObject({
+  key: z.string().check(z.minLength(1), z.maxLength(40)),
+  what: z.discriminatedUnion('type', [
+    z.strictObject({ type: z.literal('figure'), id: ref }),
+    z.strictObject({ type: z.literal('combination'), id: ref }),
+    z.strictObject({ type: z.literal('song'), id: ref }),
+    z.strictObject({ type: z.literal('pause'), says: z.string().check(z.maxLength(80)) }),
+    z.strictObject({ type: z.literal('drill'), drill: z.enum(DRILLS) }),
+  ]),
+  /** Of a drill: how many questions. */
+  times: z.int().check(z.gte(1), z.lte(200)),
+  /** Absent: its own. */
+  bpm: z.optional(z.number().check(z.gte(20), z.lte(400))),
+  music: musicSchema,
+  /** How long a pause is. */
+  seconds: z.optional(z.int().check(z.gte(5), z.lte(3600))),
+});
 
 /** A practice: what is danced, how often, to what, with pauses between. */
-export const practiceSchema = z
-  .object({
-    id: ref,
-    name: z.string().min(1).max(120),
-    notes: z.string().max(4000),
-    items: z.array(itemSchema).max(200),
-  })
-  .strict();
+export const practiceSchema = z.strictObject({
+  id: ref,
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  notes: z.string().check(z.maxLength(4000)),
+  items: z.array(itemSchema).check(z.maxLength(200)),
+});
 
 export type PracticeMusic =
   { readonly type: 'click' | 'band' } | { readonly type: 'song'; readonly id: string };

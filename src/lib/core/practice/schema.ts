@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Bpm, Foot, Role, Seconds, Ticks } from '../base';
 
 /** What is said of a step: its count, how long it is, what it is, or what is written to be called there. */
@@ -9,18 +9,16 @@ export type Calls = (typeof CALLINGS)[number];
 export const TAPPED_TO = ['click', 'band', 'song', 'silence'] as const;
 export type TappedTo = (typeof TAPPED_TO)[number];
 
-const tapSchema = z
-  .object({
-    /** The step it means, in ticks of the figure from its 1; absent: one too many. */
-    step: z.int().optional(),
-    /** Which time through. */
-    round: z.int().min(0),
-    /** Seconds late; negative is early. */
-    late: z.number().optional(),
-    foot: z.enum(['L', 'R']),
-    wrong: z.boolean(),
-  })
-  .strict();
+const tapSchema = z.strictObject({
+  /** The step it means, in ticks of the figure from its 1; absent: one too many. */
+  step: z.optional(z.int()),
+  /** Which time through. */
+  round: z.int().check(z.gte(0)),
+  /** Seconds late; negative is early. */
+  late: z.optional(z.number()),
+  foot: z.enum(['L', 'R']),
+  wrong: z.boolean(),
+});
 
 /** Kinds of questions: four to be thought out, two to be heard. */
 export const DRILLS = ['free-foot', 'arms', 'follows', 'eights', 'the-one', 'break'] as const;
@@ -28,42 +26,36 @@ export type DrillId = (typeof DRILLS)[number];
 export const HEARD: readonly DrillId[] = ['the-one', 'break'];
 
 /** One practice of tapping along: every tap with what it meant. */
-const tapResultSchema = z
-  .object({
-    id: z.string().min(1).max(64),
-    name: z.string().min(1).max(120),
-    /** When, milliseconds since 1970. */
-    at: z.int().min(0),
-    figure: z.string().min(1).max(64).optional(),
-    role: z.enum(['leader', 'follower']),
-    to: z.enum(TAPPED_TO),
-    bpm: z.number().min(20).max(400),
-    /** Steps there were to tap, over all rounds. */
-    steps: z.int().min(1).max(100_000),
-    taps: z.array(tapSchema).max(20_000),
-  })
-  .strict();
+const tapResultSchema = z.strictObject({
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  /** When, milliseconds since 1970. */
+  at: z.int().check(z.gte(0)),
+  figure: z.optional(z.string().check(z.minLength(1), z.maxLength(64))),
+  role: z.enum(['leader', 'follower']),
+  to: z.enum(TAPPED_TO),
+  bpm: z.number().check(z.gte(20), z.lte(400)),
+  /** Steps there were to tap, over all rounds. */
+  steps: z.int().check(z.gte(1), z.lte(100_000)),
+  taps: z.array(tapSchema).check(z.maxLength(20_000)),
+});
 
-const answerSchema = z
-  .object({
-    /** What was asked of: the same question has the same. */
-    about: z.string().min(1).max(400),
-    right: z.boolean(),
-    /** How long the answer took. */
-    seconds: z.number().min(0).max(86_400),
-    at: z.int().min(0),
-  })
-  .strict();
+const answerSchema = z.strictObject({
+  /** What was asked of: the same question has the same. */
+  about: z.string().check(z.minLength(1), z.maxLength(400)),
+  right: z.boolean(),
+  /** How long the answer took. */
+  seconds: z.number().check(z.gte(0), z.lte(86_400)),
+  at: z.int().check(z.gte(0)),
+});
 /** One sitting of questions of a kind, with every answer. */
-const drillResultSchema = z
-  .object({
-    id: z.string().min(1).max(64),
-    name: z.string().min(1).max(120),
-    at: z.int().min(0),
-    drill: z.enum(DRILLS),
-    answers: z.array(answerSchema).min(1).max(10_000),
-  })
-  .strict();
+const drillResultSchema = z.strictObject({
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  at: z.int().check(z.gte(0)),
+  drill: z.enum(DRILLS),
+  answers: z.array(answerSchema).check(z.minLength(1), z.maxLength(10_000)),
+});
 
 /** What is kept of a practice: taps, or answers. Since version 2 there are answers. */
 export const resultSchema = z.union([tapResultSchema, drillResultSchema]);

@@ -1,32 +1,30 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Bpm, Seconds } from '../base';
 import { recipeSchema, type Recipe } from '../band/recipe';
 import { songMapSchema, tempoOf, type SongMap } from '../music';
 
 /** A file kept beside the documents: its key in the store and in a backup, and what it was called. */
 const fileFields = {
-  media: z.string().regex(/^[\w-]{1,64}$/),
-  file: z.string().max(200),
+  media: z.string().check(z.regex(/^[\w-]{1,64}$/)),
+  file: z.string().check(z.maxLength(200)),
 };
 const sourceSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('band'), recipe: recipeSchema }).strict(),
-  z.object({ type: z.literal('audio'), ...fileFields }).strict(),
-  z.object({ type: z.literal('midi'), ...fileFields }).strict(),
+  z.strictObject({ type: z.literal('band'), recipe: recipeSchema }),
+  z.strictObject({ type: z.literal('audio'), ...fileFields }),
+  z.strictObject({ type: z.literal('midi'), ...fileFields }),
 ]);
 
 /** A song as it is kept: what it sounds from, and its map once it has been heard. */
-export const songSchema = z
-  .object({
-    id: z.string().min(1).max(64),
-    name: z.string().min(1).max(120),
-    by: z.string().max(120),
-    notes: z.string().max(4000),
-    /** Seconds. */
-    length: z.number().min(0).max(7200),
-    source: sourceSchema,
-    map: songMapSchema.optional(),
-  })
-  .strict();
+export const songSchema = z.strictObject({
+  id: z.string().check(z.minLength(1), z.maxLength(64)),
+  name: z.string().check(z.minLength(1), z.maxLength(120)),
+  by: z.string().check(z.maxLength(120)),
+  notes: z.string().check(z.maxLength(4000)),
+  /** Seconds. */
+  length: z.number().check(z.gte(0), z.lte(7200)),
+  source: sourceSchema,
+  map: z.optional(songMapSchema),
+});
 
 export type Source =
   | { readonly type: 'band'; readonly recipe: Recipe }

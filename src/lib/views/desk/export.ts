@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { formatISO } from 'date-fns/formatISO';
 import type { Analysis } from '$lib/core/analysis';
 import type { Figure, Kept } from '$lib/core/figure';
 import type { ArmPicture } from '$lib/core/scene';
@@ -17,7 +17,7 @@ const titled = (figures: readonly Kept[], name?: string): string =>
     ? fileName(name)
     : figures.length === 1 && figures[0] && 'name' in figures[0]
       ? fileName(figures[0].name)
-      : `repertoire-${format(new Date(), 'yyyy-MM-dd')}`;
+      : `repertoire-${formatISO(new Date(), { representation: 'date' })}`;
 
 /** Figures and versions as they are kept. */
 export async function exportJson(figures: readonly Kept[], name?: string): Promise<void> {

@@ -5,7 +5,7 @@
   import { Dialog } from 'bits-ui';
   import type { Shared } from '$lib/core/library';
   import { app } from '$lib/state/app.svelte';
-  import { MOST_IN_CODE, addressFor } from '$lib/state/share';
+  import { MOST_IN_CODE, addressFor } from '$lib/state/share-link';
 
   /** A link and a code to a read-only page; `file` and what else can be taken instead. */
   let {

@@ -2,7 +2,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import Papa from 'papaparse';
-  import { z } from 'zod';
+  import * as z from 'zod/mini';
   import { onMount } from 'svelte';
   import type { Dancer, Dances, Rotation } from '$lib/core/classes';
   import { ClassLab } from '$lib/state/class-lab.svelte';
@@ -27,9 +27,10 @@
   let rounds = $state(from('rounds', 6, 60));
   /** Names stay in this tab: over a reload, not beyond. */
   const KEY = 'brisk-partner:partners';
-  const namesSchema = z
-    .object({ leader: z.string(), follower: z.string(), both: z.string(), couples: z.string() })
-    .catch({ leader: '', follower: '', both: '', couples: '' });
+  const namesSchema = z.catch(
+    z.object({ leader: z.string(), follower: z.string(), both: z.string(), couples: z.string() }),
+    { leader: '', follower: '', both: '', couples: '' },
+  );
   function kept(): unknown {
     try {
       return JSON.parse(sessionStorage.getItem(KEY) ?? '{}');

@@ -1,3 +1,4 @@
+import { jsonSchemaOf } from '$lib/core/codecs';
 import { KIND_IDS, kindOf } from '$lib/core/library';
 import type { RequestHandler } from './$types';
 
@@ -9,7 +10,7 @@ export const GET: RequestHandler = ({ params }) => {
       { error: { at: 'the address', message: `There is no kind of file “${params.table}”.` } },
       { status: 404 },
     );
-  return new Response(JSON.stringify(kindOf(kind).file.jsonSchema(), null, 2), {
+  return new Response(JSON.stringify(jsonSchemaOf(kindOf(kind).file.schema), null, 2), {
     headers: { 'Content-Type': 'application/schema+json', 'Cache-Control': 'public, max-age=3600' },
   });
 };
