@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
   import { onMount, type Component } from 'svelte';
+  import { preloadCode } from '$app/navigation';
   import { page } from '$app/state';
   import Search from '@lucide/svelte/icons/search';
   import Menu from '@lucide/svelte/icons/menu';
@@ -41,8 +42,17 @@
     void update.watch();
     document.documentElement.dataset.theme = app.theme;
     systemDark = matchMedia('(prefers-color-scheme: dark)').matches;
-    const early = setTimeout(loadDialogs, 600);
+    const early = setTimeout(loadDialogs, 900);
     return () => clearTimeout(early);
+  });
+
+  /** What one opens from a list is fetched while one reads the list. */
+  const BEHIND: Record<string, string> = { '/figures': '/figures/any', '/combinations': '/combinations/any' };
+  $effect(() => {
+    const next = BEHIND[page.url.pathname];
+    if (!next) return undefined;
+    const quiet = setTimeout(() => void preloadCode(next).catch(() => {}), 1200);
+    return () => clearTimeout(quiet);
   });
 
   function loadDialogs() {

@@ -99,22 +99,23 @@
 
   /** The count that is danced, chosen or written stays in sight. */
   const followed = $derived(desk.building && !player.playing ? desk.place.tick : player.tick);
+  const followedBeat = $derived(Math.max(0, railBeat(followed, feel)));
+  const followedRow = $derived(rows.findIndex((r) => onRow(followedBeat, r)));
   $effect(() => {
-    const at = Math.max(0, railBeat(followed, feel));
     if (!scroller) return;
-    if (folded) {
-      const row = rows.findIndex((r) => onRow(at, r));
-      const el = box.querySelectorAll<HTMLElement>('.row')[Math.max(0, row)];
-      if (!el) return;
-      const [top, height] = [el.offsetTop - box.offsetTop, el.offsetHeight];
-      if (top < box.scrollTop || top + height > box.scrollTop + box.clientHeight) box.scrollTop = top;
-      return;
-    }
-    const x = (at + 0.35) * px;
-    if (beats * px <= width + 4) return;
+    if (folded) showRow(followedRow);
+    else if (beats * px > width + 4) showBeat(scroller, (followedBeat + 0.35) * px);
+  });
+  function showRow(row: number) {
+    const el = box.querySelectorAll<HTMLElement>('.row')[Math.max(0, row)];
+    if (!el) return;
+    const [top, height] = [el.offsetTop - box.offsetTop, el.offsetHeight];
+    if (top < box.scrollTop || top + height > box.scrollTop + box.clientHeight) box.scrollTop = top;
+  }
+  function showBeat(scroller: HTMLElement, x: number) {
     if (x < scroller.scrollLeft + 40 || x > scroller.scrollLeft + width - 80)
       scroller.scrollLeft = Math.max(0, x - 120);
-  });
+  }
 </script>
 
 {#snippet drawn(row: Row, words: readonly WordRow[])}
