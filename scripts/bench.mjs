@@ -506,6 +506,30 @@ const openingDesk = (page, row) =>
     row,
   );
 
+/** Vary opened on a figure that has stood for a while: how long to the first offer, and to the last. */
+async function vary(page) {
+  await page.goto(`${base}/figures/demo-push-turn`);
+  await page.locator('.cm-content').waitFor();
+  await page.waitForTimeout(3500);
+  const [first, last] = await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const start = performance.now();
+        let first;
+        const look = () => {
+          if (document.querySelector('.vary .offers li')) first ??= performance.now() - start;
+          if (first !== undefined && document.querySelector('.vary .offers[aria-busy=false]'))
+            resolve([first, performance.now() - start]);
+          else requestAnimationFrame(look);
+        };
+        [...document.querySelectorAll('button')].find((b) => b.textContent.trim() === 'Vary').click();
+        look();
+      }),
+  );
+  report('Vary: the first offer', ms(first), '100 ms');
+  report('Vary: all offers of a six-count figure', ms(last), '—');
+}
+
 async function weight(page) {
   await page.goto(`${base}/figures`);
   await page.locator('.list li a').first().waitFor();
@@ -733,7 +757,7 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 try {
   await new Promise((r) => setTimeout(r, 1500));
   const browser = await chromium.launch(launchOptions);
-  for (const part of [weight, typing, animation, list, library, songs, terms].filter(chosen)) {
+  for (const part of [weight, typing, vary, animation, list, library, songs, terms].filter(chosen)) {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
       serviceWorkers: 'block',

@@ -228,7 +228,7 @@ for (const scheme of ['light', 'dark'] as const) {
     };
     await open(page, 'demo-push');
     await vary(page, 'Turn', '3–4', 'the follower');
-    await expect(page.getByText('Trying …')).toHaveCount(0);
+    await expect(page.getByText(/Working on/)).toHaveCount(0);
     await offer(page, 'One turn right').click();
     await clean();
     await page.goto('/figures/demo-push/versions');

@@ -1,7 +1,20 @@
-import { TICKS_PER_BEAT, type Role, type Ticks } from '$lib/core/base';
-import type { Group, Whose } from '$lib/core/vary';
-import type { VaryFinder, Weighed } from '$lib/workers/vary-finder';
+import { TICKS_PER_BEAT, same, type Role, type Ticks } from '$lib/core/base';
+import type { Figure } from '$lib/core/figure';
+import type { Group, Wanted, Whose } from '$lib/core/vary';
+import type { VaryAnswer, VaryFinder, Weighed } from '$lib/workers/vary-finder';
+import { afterPaint } from './after-paint';
 import type { Desk } from './desk.svelte';
+
+/** Offers drawn at once when they are there already. */
+const AT_ONCE = 3;
+
+/** What was asked before anybody did. */
+interface Early {
+  readonly figure: Figure;
+  readonly wanted: Wanted;
+  readonly offers: Weighed[];
+  done: boolean;
+}
 
 /** What can be done with a span of the figure on the desk, and which of it is being looked at. */
 export class VaryLab {
@@ -15,6 +28,7 @@ export class VaryLab {
   busy = $state(false);
   /** Index of the offer that is previewed. */
   chosen: number | undefined = $state();
+  #early: Early | undefined;
   readonly #finder: VaryFinder;
 
   constructor(
@@ -37,11 +51,41 @@ export class VaryLab {
   /** Asks anew. */
   seek(): void {
     this.clear();
+    const early = this.#early;
+    if (early?.done && early.figure === this.desk.figure && same(early.wanted, this.#wanted())) {
+      this.#show(early.offers);
+    } else
+      this.#ask((a) => {
+        if (a.type === 'done') this.busy = false;
+        else this.offers = [...this.offers, a.weighed];
+      });
+  }
+
+  /** Asks in a quiet moment what is asked first when one begins: it is there at once then. */
+  warm(): void {
+    const early: Early = { figure: this.desk.figure, wanted: this.#wanted(), offers: [], done: false };
+    this.#early = early;
+    this.#ask((a) => {
+      if (a.type === 'done') early.done = true;
+      else early.offers.push(a.weighed);
+    });
+  }
+  #wanted(): Wanted {
     const { group, whose, from, to, at } = this;
-    const wanted = { group, whose, from, to, ...(at === undefined ? {} : { at }) };
-    this.#finder.ask(this.desk.figure, this.desk.heights, wanted, (a) => {
-      if (a.type === 'done') this.busy = false;
-      else this.offers = [...this.offers, a.weighed];
+    return { group, whose, from, to, ...(at === undefined ? {} : { at }) };
+  }
+  #ask(answer: (a: VaryAnswer) => void): void {
+    this.#finder.ask(this.desk.figure, this.desk.heights, this.#wanted(), answer);
+  }
+
+  /** The first few at once, the others with the next picture. */
+  #show(offers: readonly Weighed[]): void {
+    const first = offers.slice(0, AT_ONCE);
+    this.offers = first;
+    void afterPaint().then(() => {
+      if (this.offers !== first) return;
+      this.offers = offers;
+      this.busy = false;
     });
   }
 

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { defaultHeights } from '$lib/core/analysis';
 import { demoFigures, demoKept } from '$lib/demo';
 import { growAll } from '$lib/core/figure';
@@ -52,6 +52,27 @@ describe('varying on the desk', () => {
     expect([desk.preview, desk.settled.counts]).toEqual([undefined, 7]);
     desk.undo();
     expect(desk.figure).toEqual(demo('push'));
+  });
+
+  it('what was asked in a quiet moment is there at once, unless the figure or the question has changed', async () => {
+    const desk = new Desk(demo('push'), defaultHeights, none);
+    const f = finder();
+    const lab = new VaryLab(desk, f);
+    lab.warm();
+    await f.waiting;
+    expect(lab.offers).toEqual([]);
+    lab.seek();
+    expect(lab.offers.length).toBe(3);
+    await vi.waitFor(() => expect(lab.busy).toBe(false));
+    expect(lab.offers.length).toBeGreaterThan(5);
+    lab.span(24, 72);
+    lab.seek();
+    expect([lab.busy, lab.offers.length]).toEqual([true, 0]);
+    await f.waiting;
+    desk.edit({ type: 'set-details', details: { name: 'Push, once more' } });
+    lab.seek();
+    expect(lab.busy).toBe(true);
+    await f.waiting;
   });
 
   it('an edit ends the preview; a step chosen sets the span to its unit', async () => {

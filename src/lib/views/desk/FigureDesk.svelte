@@ -107,11 +107,15 @@
   /** Read in quiet: printing cannot wait for it. */
   let StepSheet: Component<{ analysis: Analysis }> | undefined = $state.raw();
   onMount(() => {
-    const quiet = setTimeout(
-      () => void import('$lib/views/sheet/StepSheet.svelte').then((m) => (StepSheet = m.default)),
-      500,
-    );
-    return () => clearTimeout(quiet);
+    const quiet = setTimeout(() => {
+      void import('$lib/views/sheet/StepSheet.svelte').then((m) => (StepSheet = m.default));
+      void import('$lib/views/vary/VaryPanel.svelte');
+    }, 700);
+    const quieter = setTimeout(() => !open.vary && lab.warm(), 2500);
+    return () => {
+      clearTimeout(quiet);
+      clearTimeout(quieter);
+    };
   });
 
   onMount(() => {

@@ -151,7 +151,9 @@
       </ul>
     {/each}
     {#if lab.busy}
-      <p class="quiet" role="status">Trying …</p>
+      <p class="quiet" role="status">
+        {lab.offers.length > 0 ? 'Working on the rest …' : 'Working on it …'}
+      </p>
     {:else if lab.offers.length === 0}
       <p class="quiet" role="status">Nothing of this kind can be done on these counts.</p>
     {/if}
