@@ -97,8 +97,7 @@ async function tree(page) {
   await page.getByRole('group', { name: 'Shown as' }).getByRole('button', { name: 'Tree' }).click();
 }
 async function route(page) {
-  await page.getByRole('button', { name: 'Choose where to go' }).click();
-  await page.getByRole('list', { name: 'Goals' }).getByText('Hammerlock, follower’s left arm').click();
+  await page.getByRole('list', { name: 'Holds' }).getByText('Hammerlock, follower’s left arm').click();
 }
 async function ready() {
   for (let i = 0; i < 80; i++) {

@@ -52,10 +52,9 @@ test('a way to a goal is found within limits, played, and written into a figure 
   page,
 }) => {
   await open(page);
-  await page.getByRole('button', { name: 'Choose where to go' }).click();
   await page
-    .getByRole('list', { name: 'Goals' })
-    .getByRole('button', { name: 'Double cross, left on top' })
+    .getByRole('button', { name: /both hands over: Double cross, left on top/ })
+    .first()
     .click();
   await page.getByLabel('hands stay joined').check();
   await page.getByLabel('only the follower turns').check();
@@ -68,13 +67,33 @@ test('a way to a goal is found within limits, played, and written into a figure 
   await expect(page.getByText('on the way')).toBeVisible();
   await first.getByRole('button', { name: 'Stop' }).click();
   await first.getByRole('button', { name: /Use in a figure/ }).click();
-  await page.getByRole('combobox', { name: /^into/ }).selectOption('Basic on 1');
+  await page.getByRole('combobox', { name: /^into/ }).selectOption('Basic on 1 · 8 counts');
+  await page.getByLabel('from count').fill('9');
+  await expect(page.getByText('The figure ends before the route does')).toBeVisible();
+  await page.getByRole('button', { name: /^Lengthen it by \d counts?, on the spot/ }).click();
+  await expect(page.getByRole('region', { name: 'After' })).toContainText('Double cross, left on top');
   await page.getByLabel('from count').fill('5');
+  await expect(page.getByRole('region', { name: 'Before' })).not.toContainText('Double cross');
+  await expect(page.getByText('Basic on 1: Salsa on 1, 8 counts.')).toBeVisible();
   await expect(page.getByText('It then ends in “Double cross, left on top”.')).toBeVisible();
   await page.getByRole('button', { name: 'Write it in' }).click();
   await page.getByRole('link', { name: 'Basic on 1' }).click();
   await expect(page.locator('.cm-content')).toContainText('raise left');
   await expect(page.getByRole('button', { name: /^Arms at \S+: Double cross, left on top/ })).toBeVisible();
+});
+
+test('the way back from a hammerlock is one picture away, or one button', async ({ page }) => {
+  await open(page);
+  const holds = page.getByRole('list', { name: 'Holds' });
+  const way = page.getByRole('region', { name: 'The way here' });
+  await holds.getByRole('button', { name: 'Hammerlock, follower’s left arm' }).click();
+  await expect(way).toContainText('from Two-hand hold');
+  await holds.getByRole('button', { name: 'Two-hand hold', exact: true }).click();
+  await hold(page, 'Two-hand hold');
+  await expect(way).toContainText('from Hammerlock, follower’s left arm');
+  await expect(way.getByRole('list', { name: 'Ways' }).getByRole('listitem').first()).toContainText('left');
+  await way.getByRole('button', { name: 'The way back' }).click();
+  await hold(page, 'Hammerlock, follower’s left arm');
 });
 
 test('a drawing is saved as SVG that names what it shows', async ({ page }) => {
@@ -137,7 +156,14 @@ for (const scheme of ['light', 'dark'] as const) {
   test(`the arms screen has no accessibility violations, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });
     await open(page);
-    await page.getByRole('button', { name: 'Choose where to go' }).click();
+    await page
+      .getByRole('button', { name: /Double cross, left on top/ })
+      .first()
+      .click();
+    await page
+      .getByRole('button', { name: /Use in a figure/ })
+      .first()
+      .click();
     const found = await new AxeBuilder({ page }).analyze();
     expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
   });

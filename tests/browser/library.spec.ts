@@ -255,14 +255,13 @@ test('a way of the arms written into a figure says where else it is danced, and 
   page,
 }) => {
   await page.goto('/arms');
-  await page.getByRole('button', { name: 'Choose where to go' }).click();
-  await page.getByRole('list', { name: 'Goals' }).getByRole('button').nth(3).click();
+  await page.getByRole('list', { name: 'Holds' }).getByRole('button').nth(3).click();
   await page
     .getByRole('list', { name: 'Ways' })
     .getByRole('button', { name: /Use in a figure/ })
     .first()
     .click();
-  await page.getByRole('combobox', { name: /^into/ }).selectOption('Basic on 1');
+  await page.getByRole('combobox', { name: /^into/ }).selectOption('Basic on 1 · 8 counts');
   await expect(
     page.getByText(/It is also used in .*Monday salsa, three layers.*A copy leaves those alone/),
   ).toBeVisible();

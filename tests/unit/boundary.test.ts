@@ -103,4 +103,14 @@ describe('the rooms', () => {
       );
     expect(outside).toEqual([]);
   });
+
+  it('a reading whose answer is shown says in words what is wrong', () => {
+    const wordless = files(SRC).flatMap((f) =>
+      [...readFileSync(f, 'utf8').matchAll(/[^;]*\.safeParse\([^;]*;/g)]
+        .map((m) => m[0])
+        .filter((said) => !said.includes('IN_WORDS') && !said.includes('.success'))
+        .map(() => f),
+    );
+    expect(wordless).toEqual([]);
+  });
 });

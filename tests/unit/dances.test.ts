@@ -229,6 +229,11 @@ describe('files of the present versions are read for ever', () => {
     expect(analyse(f).parsed.problems).toEqual([]);
   });
 
+  it('figures, version 5: tags', () => {
+    const read = readJson(readFileSync('tests/fixtures/figures-v5.brisk.json', 'utf8'));
+    expect(read.ok && (read.value[0] as Figure).tags).toEqual(['Monday', 'showy']);
+  });
+
   it('combinations, version 3', () => {
     const read = readCombinations(readFileSync('tests/fixtures/combinations-v3.combination.json', 'utf8'));
     expect(read.ok && read.value.combinations[0]?.own[0]?.ownDance?.name).toBe('Village reel');

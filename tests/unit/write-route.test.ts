@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { analyse, armsAt } from '../../src/lib/core/analysis';
 import { graph, keyOfState, nameOf, routes, stateOfHold, type ArmState } from '../../src/lib/core/arms';
-import { applyEdits, newFigure, writeRoute, type Figure } from '../../src/lib/core/figure';
+import { applyEdits, markTime, newFigure, writeRoute, type Figure } from '../../src/lib/core/figure';
 
 /** A route written into a figure is read again by the ordinary analysis and must end where it was meant to. */
 const COUNTS = Array.from({ length: 12 }, (_, i) => `${i + 1} place`).join(' ');
@@ -63,6 +63,9 @@ describe('a route written into a figure', () => {
       error: { code: 'no-step', role: 'follower', tick: 24 },
     });
     expect(writeRoute(gap, route, 36)).toMatchObject({ error: { code: 'too-long' } });
+    const longer = applyEdits(gap, markTime(gap, 2));
+    if (!longer.ok) throw new Error('it could not be lengthened');
+    expect(writeRoute(longer.value, route, 36).ok).toBe(true);
   });
 
   it('opens the words for several steps it has to turn in', () => {

@@ -29,6 +29,7 @@ export const demoFigures: readonly Figure[] = [
     free 5 both may change the anchor
     calls 1 walk 2 walk 3 tri & ple 4 step 5 an & chor 6 step`,
     {
+      tags: ['first evening'],
       family: 'push',
       start: two('slot-swing'),
       notes: 'Taught on the first evening. Keep the elbows in front of the ribs.',
@@ -46,6 +47,7 @@ export const demoFigures: readonly Figure[] = [
     feels 2 lifted 3 turned right once
     calls 1 walk 2 up 3 turn & turn 4 and 5 an & chor 6 step`,
     {
+      tags: ['showy'],
       family: 'push',
       level: 3,
       start: two('slot-swing'),
@@ -398,6 +400,7 @@ export const demoFigures: readonly Figure[] = [
     feels 4 both arms crossed twice, left on top 8 open again
     calls 1 walk 2 up 3 turn & turn 4 cross 5 wait 6 up 7 turn & back 8 step 9 and 10 home`,
     {
+      tags: ['showy', 'arms'],
       family: 'push',
       level: 3,
       start: two('slot-swing'),

@@ -4,6 +4,9 @@ import { KIND_WORDS } from './library';
 /** What was done, for the bin. Codes as in storage. */
 const ACTS: Readonly<Record<string, (name: string, what: string) => string>> = {
   deleted: (name, what) => `The ${what} “${name}” was deleted`,
+  'deleted-several': (name) => `${name} were deleted`,
+  tagged: (name) => `The tag “${name}” was put on`,
+  untagged: (name) => `The tag “${name}” was taken off`,
   imported: (name) => `“${name}” was brought in`,
   restored: (name) => `The backup “${name}” was restored`,
   demo: () => 'The demo was brought',

@@ -1,3 +1,4 @@
+import { IN_WORDS } from '$lib/core/base';
 import { describe, expect, it } from 'vitest';
 import { combinationSchema, newCombination } from '$lib/core/combination';
 import { figureSchema, newFigure } from '$lib/core/figure';
@@ -6,7 +7,7 @@ import { actText, countsText, refusedText, troubleText, undoneText, usesText } f
 
 /** The sentence for the first thing a schema says, as the screens show it. */
 const said = (schema: typeof combinationSchema | typeof figureSchema, doc: unknown): string => {
-  const issue = schema.safeParse(doc).error?.issues[0];
+  const issue = schema.safeParse(doc, IN_WORDS).error?.issues[0];
   return issue ? refusedText(placeOf(issue.path), issue.message) : 'taken';
 };
 

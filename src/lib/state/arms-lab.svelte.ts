@@ -2,6 +2,7 @@ import {
   APART,
   apply,
   changeTo,
+  keyOfState,
   nameOf,
   plansFor,
   releaseHand,
@@ -35,10 +36,17 @@ export interface LedTurn {
   readonly plans: Plans;
 }
 
-/** The Arms screen: one hold being looked at, a goal, and everything that follows from both. */
+/** Where the hold is, and where one came from. */
+interface Look {
+  readonly from: ArmState | undefined;
+  readonly hold: ArmState;
+}
+
+/** The Arms screen: the hold one is in, the one before, and every way from this one to that. */
 export class ArmsLab {
-  #history: History<ArmState> = $state.raw(begin(stateOfHold('two-hand'))) as History<ArmState>;
-  goal: ArmState | undefined = $state.raw(undefined);
+  #history: History<Look> = $state.raw(begin({ from: undefined, hold: stateOfHold('two-hand') }));
+  /** All ways begin where they begin now, wherever one goes. */
+  stay = $state(false);
   turner: Turner = $state('follower');
   keepHands = $state(false);
   followerOnly = $state(false);
@@ -47,7 +55,12 @@ export class ArmsLab {
   mostTurns: number | undefined = $state(undefined);
   beats: number | undefined = $state(undefined);
 
-  readonly hold: ArmState = $derived.by(() => this.#history.present);
+  readonly hold: ArmState = $derived.by(() => this.#history.present.hold);
+  /** Where the ways begin; undefined until one has gone somewhere. */
+  readonly from: ArmState | undefined = $derived.by(() => {
+    const { from, hold } = this.#history.present;
+    return from && keyOfState(from) !== keyOfState(hold) ? from : undefined;
+  });
   readonly name = $derived.by(() => nameOf(this.hold));
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);
@@ -66,7 +79,7 @@ export class ArmsLab {
     ...(this.beats === undefined ? {} : { beats: this.beats }),
   }));
   readonly found: Result<Route[], NoRoute> | undefined = $derived.by(
-    () => this.goal && routes(this.hold, this.goal, this.limits, 5),
+    () => this.from && routes(this.from, this.hold, this.limits, 5),
   );
 
   /** The facings that change when the chosen dancers turn by so much. */
@@ -83,8 +96,27 @@ export class ArmsLab {
     }
   }
 
+  /** Begins in a hold that is danced somewhere: every way begins there. */
+  begin(s: ArmState): void {
+    this.#history = begin({ from: s, hold: s });
+    this.stay = true;
+  }
+  /** Goes to a hold: whatever picture of it was picked, it means the same. */
   show(s: ArmState): void {
-    this.#history = record(this.#history, s, undefined, Date.now());
+    const { from, hold } = this.#history.present;
+    this.#look({ from: this.stay ? (from ?? hold) : hold, hold: s });
+  }
+  /** Turns the way round. */
+  back(): void {
+    const { from, hold } = this.#history.present;
+    if (from) this.#look({ from: hold, hold: from });
+  }
+  /** The hold is another than it was said to be; where one came from stays. */
+  #describe(hold: ArmState): void {
+    this.#look({ ...this.#history.present, hold });
+  }
+  #look(look: Look): void {
+    this.#history = record(this.#history, look, undefined, Date.now());
   }
   undo(): void {
     this.#history = undo(this.#history);
@@ -104,7 +136,7 @@ export class ArmsLab {
     if (!first || !second) return;
     const one = { ...this.hold, arms: [first], crossing: 0 };
     const t = takeHands(one, second.leader, second.follower, { top });
-    if (t.type === 'take') this.show({ ...this.hold, crossing: t.crossing });
+    if (t.type === 'take') this.#describe({ ...this.hold, crossing: t.crossing });
   }
   /** The partners stand anew; the hands are taken again from there. */
   stand(phi: { leader: number; follower: number }): void {
@@ -113,18 +145,18 @@ export class ArmsLab {
       const next = apply(s, takeHands(s, a.leader, a.follower));
       if (next.ok) s = next.value;
     }
-    this.show({ ...s, rests: this.hold.rests });
+    this.#describe({ ...s, rests: this.hold.rests });
   }
   rest(role: Role, hand: Hand, on: BodyPart | undefined): void {
     const rests = this.hold.rests.filter((r) => !(r.role === role && r.hand === hand));
-    if (!on) return this.show({ ...this.hold, rests });
+    if (!on) return this.#describe({ ...this.hold, rests });
     const arms = this.hold.arms.filter((a) => a[role] !== hand);
     const crossing = arms.length < 2 ? 0 : this.hold.crossing;
-    this.show({ ...this.hold, arms, crossing, rests: [...rests, { role, hand, on, how: 'rest' }] });
+    this.#describe({ ...this.hold, arms, crossing, rests: [...rests, { role, hand, on, how: 'rest' }] });
   }
 
   #do(t: Parameters<typeof apply>[1]): void {
     const next = apply(this.hold, t);
-    if (next.ok) this.show(next.value);
+    if (next.ok) this.#describe(next.value);
   }
 }

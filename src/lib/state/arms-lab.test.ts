@@ -48,10 +48,42 @@ describe('the Arms screen’s state', () => {
     expect(turnsOf('along')).toEqual({ leader: 180, follower: 180 });
     expect(lab.turns.map((t) => t.by)).toEqual([180, -180, 360, -360, 540, -540]);
   });
+  it('a picture always goes there: the way is from the hold before, and back from a hammerlock by its picture', () => {
+    const lab = new ArmsLab();
+    const two = stateOfHold('two-hand');
+    lab.show(stateOfHold('hammerlock'));
+    const there = lab.found?.ok ? lab.found.value[0]! : undefined;
+    lab.show(two);
+    const back = lab.found?.ok ? lab.found.value[0]! : undefined;
+    expect(
+      [there, back].map((r) => r && [nameOf(r.states[0]!).title, nameOf(r.states.at(-1)!).title]),
+    ).toEqual([
+      ['Two-hand hold', 'Hammerlock, follower’s left arm'],
+      ['Hammerlock, follower’s left arm', 'Two-hand hold'],
+    ]);
+    expect(back?.moves.length).toBe(there?.moves.length);
+    lab.back();
+    expect(lab.name.title).toBe('Hammerlock, follower’s left arm');
+    lab.undo();
+    expect(lab.name.title).toBe('Two-hand hold');
+  });
+  it('may stay with a beginning; describing a hold leaves it where it was', () => {
+    const lab = new ArmsLab();
+    lab.begin(stateOfHold('two-hand'));
+    expect([lab.stay, lab.from]).toEqual([true, undefined]);
+    lab.show(stateOfHold('hammerlock'));
+    lab.show(stateOfHold('wrap'));
+    lab.join('R', undefined);
+    expect(lab.from && nameOf(lab.from).title).toBe('Two-hand hold');
+    lab.stay = false;
+    const before = lab.name.title;
+    lab.show(stateOfHold('two-hand'));
+    expect(lab.from && nameOf(lab.from).title).toBe(before);
+  });
   it('finds ways within its limits', () => {
     const lab = new ArmsLab();
     expect(lab.found).toBeUndefined();
-    lab.goal = stateOfHold('hammerlock');
+    lab.show(stateOfHold('hammerlock'));
     expect(lab.found?.ok && nameOf(lab.found.value[0]!.states.at(-1)!).title).toBe(
       'Hammerlock, follower’s left arm',
     );

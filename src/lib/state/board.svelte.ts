@@ -27,7 +27,7 @@ import {
   type Repertoire,
   type Whole,
 } from '$lib/core/combination';
-import { TICKS_PER_BEAT } from '$lib/core/base';
+import { IN_WORDS, TICKS_PER_BEAT } from '$lib/core/base';
 import { holdsInChain, mendEdits, type Mend } from '$lib/core/composer';
 import { placeOf } from '$lib/core/library';
 import { refusedText } from '$lib/messages';
@@ -185,7 +185,7 @@ export class Board {
   }
   /** Only what can be read back is taken over; what is wrong is said, and the last good combination stays. */
   #become(next: History<Combination>): void {
-    const refused = combinationSchema.safeParse(next.present).error?.issues[0];
+    const refused = combinationSchema.safeParse(next.present, IN_WORDS).error?.issues[0];
     if (refused) {
       this.notice = refusedText(placeOf(refused.path), refused.message);
       return;

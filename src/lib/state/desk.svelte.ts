@@ -1,3 +1,4 @@
+import { IN_WORDS } from '$lib/core/base';
 import { analyse, type Analysis, type Heights, type Weighed } from '$lib/core/analysis';
 import type { Role, Ticks } from '$lib/core/base';
 import {
@@ -181,7 +182,7 @@ export class Desk {
 
   /** Only what can be read back is taken over; what is wrong is said, and the last good figure stays. */
   #become(next: History<Figure>): void {
-    const refused = figureSchema.safeParse(next.present).error?.issues[0];
+    const refused = figureSchema.safeParse(next.present, IN_WORDS).error?.issues[0];
     if (refused) {
       this.notice = refusedText(placeOf(refused.path), refused.message);
       return;

@@ -1,5 +1,5 @@
 import { liveQuery } from 'dexie';
-import { same } from '$lib/core/base';
+import { IN_WORDS, same } from '$lib/core/base';
 import type { Combination } from '$lib/core/combination';
 import type { Figure } from '$lib/core/figure';
 import { afterPaint } from './after-paint';
@@ -177,7 +177,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
   /** Saves one version; gives what stands against it. A figure is compared with its parent as it was opened. */
   async #saveOne(doc: D, edit: Edit): Promise<SaveError<R> | undefined> {
     const { kind, schema } = this.shelf;
-    const issue = schema.safeParse(doc).error?.issues[0];
+    const issue = schema.safeParse(doc, IN_WORDS).error?.issues[0];
     if (issue) return { type: 'unreadable', at: issue.path.join('.') || 'the whole', message: issue.message };
     const result = await save(this.db, kind, this.shelf.stored(doc, this.#base), this.#at, edit, this.now());
     if (!result.ok) return this.#theirs(result.error);

@@ -69,7 +69,7 @@ describe('varying on the desk', () => {
     lab.seek();
     expect([lab.busy, lab.offers.length]).toEqual([true, 0]);
     await f.waiting;
-    desk.edit({ type: 'set-details', details: { name: 'Push, once more' } });
+    desk.edit({ type: 'set-details', patch: { name: 'Push, once more' } });
     lab.seek();
     expect(lab.busy).toBe(true);
     await f.waiting;

@@ -36,6 +36,9 @@ export interface Before {
 }
 export type ActCode =
   | 'deleted'
+  | 'deleted-several'
+  | 'tagged'
+  | 'untagged'
   | 'imported'
   | 'restored'
   | 'demo'

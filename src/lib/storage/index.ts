@@ -10,4 +10,5 @@ export * from './opening';
 export * from './repair';
 export * from './rows';
 export * from './saving';
+export * from './several';
 export * from './shelf';

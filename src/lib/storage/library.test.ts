@@ -313,7 +313,7 @@ describe('rows of an earlier schema', () => {
       ...lifted,
       own: [{ ownDance: { bar: 6 } }],
     });
-    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 5 });
+    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 6 });
   });
 
   it('come back from the bin as copies in today’s', async () => {

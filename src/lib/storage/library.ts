@@ -25,7 +25,8 @@ export async function deleteDocument(
   return { act, name };
 }
 
-async function keepVersions(w: Writing, id: string): Promise<void> {
+/** What has grown out of a figure goes on without it. */
+export async function keepVersions(w: Writing, id: string): Promise<void> {
   const row = await loadFigure(w.db, id);
   const heir = row?.version && (await loadFigure(w.db, row.version.of));
   for (const child of await versionsOf(w.db, id)) {

@@ -148,7 +148,7 @@ function planOf(
   for (const { way, swing: path } of combination) {
     const end = path?.bearings.at(-1) ?? 0;
     const furthest = Math.max(...(path?.bearings ?? [0]).map((w) => Math.abs(w)));
-    if (path?.bearings.some((w) => behindBack(way.hand, w)) && !wholly(way)) {
+    if (path && goesBehind(way.hand, path.bearings) && !wholly(way)) {
       cautions.push({ type: 'behind-back', role: way.role, hand: way.hand });
       effort += 6;
     } else if (tightInFront(way.hand, end)) {
@@ -162,6 +162,11 @@ function planOf(
   effort += Math.abs(result.crossing) * 0.8 + disagreement(ways) * 0.4 + splitHands(ways) * 2;
   return { ways, transition, result, cautions, effort: Math.round(effort * 1000) / 1000 };
 }
+/** The arm goes further behind the back than it was; one that comes out of there needs no caution. */
+const goesBehind = (hand: Hand, bearings: readonly Degrees[]): boolean =>
+  bearings.some(
+    (w, i) => i > 0 && behindBack(hand, w) && asRight(hand, w) > asRight(hand, bearings[i - 1] ?? w),
+  );
 const wholly = (way: Way): boolean =>
   way.raised !== undefined && way.raised.to - way.raised.from === way.halves;
 /** Hands that go over one dancer and stay low at the other, while both turn. */

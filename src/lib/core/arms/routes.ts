@@ -243,8 +243,9 @@ export const raisedIn = (step: RouteStep): Hand[] =>
     step.moves.some((m) => (m.type === 'turn' ? m.over.includes(h) : m.type === 'carry' && m.arm === h)),
   );
 
-/** Tight arms on the way, for a caution. */
-export const tightOnTheWay = (r: Route): boolean => r.states.some((s) => tightness(s) > 0);
+/** An arm becomes tighter on the way, for a caution; coming out of a tight hold needs none. */
+export const tightOnTheWay = (r: Route): boolean =>
+  r.states.some((s, i) => tightness(s) > (i === 0 ? Infinity : tightness(r.states[i - 1] ?? s)));
 /** Who turns in a route. */
 export const turners = (r: Route): Role[] =>
   ROLES.filter((role) => r.moves.some((m) => m.type === 'turn' && m.role === role));

@@ -1,3 +1,4 @@
+import { IN_WORDS } from '../base';
 import ICAL from 'ical.js';
 import { WEEK_DAYS, dateIn, nthInMonth, plusDays, timeIn as clockIn, weekDay, type WeekDay } from './days';
 import { seriesSchema, type Repeat, type Series } from './series';
@@ -85,7 +86,7 @@ function seriesOf(
     ...(group ? { group } : {}),
     ...(room ? { room } : {}),
   };
-  const read = seriesSchema.safeParse(made);
+  const read = seriesSchema.safeParse(made, IN_WORDS);
   const issue = read.error?.issues[0];
   if (issue) throw new Error(`${issue.path.join('.')}: ${issue.message}`);
   return read.data as Series;

@@ -15,7 +15,7 @@ import { jsonPlace } from './json-place';
 import { eachOf, figureFirst, versionFirst } from './lift';
 
 export const FORMAT = 'brisk-partner/figures';
-export const VERSION = 4;
+export const VERSION = 5;
 
 /** Together no longer than the text they make. */
 const linesInFile = z.array(z.string().check(z.maxLength(MOST_TEXT))).check(
@@ -27,7 +27,7 @@ const linesInFile = z.array(z.string().check(z.maxLength(MOST_TEXT))).check(
 
 /** A figure in a file: as kept, with the breakdown as one string a line. */
 const figureInFile = nothingElse(z.extend(figureFields, { lines: linesInFile }));
-/** The file: a header, figures, and versions of figures, which hold only what they change. Version 4. */
+/** The file: a header, figures, and versions of figures, which hold only what they change. Version 5. */
 export const fileSchema = z.strictObject({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
@@ -42,7 +42,7 @@ export interface FileError {
   readonly figure?: string;
 }
 
-/** Writes figures and versions as our JSON, version 4, two-space indent, ending in a newline. */
+/** Writes figures and versions as our JSON, version 5, two-space indent, ending in a newline. */
 export function writeJson(kept: readonly Kept[]): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, ...keptInFile(kept) }, null, 2) + '\n';
 }
@@ -80,7 +80,7 @@ export function strangeDance(figures: readonly Figure[], path = 'figures'): File
 /**
  * One step from a version to the next. 1 to 2: versions of figures are new. 2 to 3: words are danced in the order they
  * are said, so that turns stand first where they stood behind. 3 to 4: a figure may bring a dance of the teacher's own;
- * nothing older changes.
+ * 4 to 5: and tags; nothing older changes.
  */
 export type Migration = (file: Record<string, unknown>) => Record<string, unknown>;
 export const MIGRATIONS: readonly Migration[] = [
@@ -90,6 +90,7 @@ export const MIGRATIONS: readonly Migration[] = [
     figures: eachOf(file.figures, figureFirst),
     versions: eachOf(file.versions, versionFirst),
   }),
+  (file) => file,
   (file) => file,
 ];
 

@@ -1,5 +1,13 @@
 import { fail, ok, IN_WORDS, type Result } from '../base';
-import { danceSchema, figureSchema, newFigure, type CountRange, type Figure, type OwnDance } from '../figure';
+import {
+  danceSchema,
+  figureSchema,
+  newFigure,
+  tagsIn,
+  type CountRange,
+  type Figure,
+  type OwnDance,
+} from '../figure';
 import { NOTATION, parse, turnsFirst } from '../notation';
 import {
   DANCE_IDS,
@@ -37,6 +45,7 @@ const KEYS = [
   'repeat',
   'caution',
   'mistake',
+  'tags',
   'notes',
   'notation',
   'own-dance',
@@ -84,6 +93,7 @@ function writeOne(f: Figure): string {
     ['repeat', f.repeat && `${f.repeat.from}-${f.repeat.to} x${f.repeat.times}`],
     ...f.cautions.map((c): [Key, string] => ['caution', oneLine(c)]),
     ['mistake', f.mistake === undefined ? undefined : oneLine(f.mistake)],
+    ['tags', f.tags && oneLine(f.tags.join(', '))],
     ['notes', f.notes === '' ? undefined : oneLine(f.notes)],
     ['notation', String(NOTATION)],
   ];
@@ -283,6 +293,9 @@ function setField(
       return undefined;
     case 'mistake':
       draft.mistake = manyLines(value);
+      return undefined;
+    case 'tags':
+      draft.tags = tagsIn(manyLines(value));
       return undefined;
     case 'notes':
       draft.notes = manyLines(value);

@@ -46,7 +46,7 @@ export type Conflict =
 
 const KEPT = new Set(['id', 'lines']);
 /** A version has a name, a level and a remark of its own: its parent's are no correction of them. */
-const OWN = new Set(['name', 'level', 'mistake', 'notes', 'cautions']);
+const OWN = new Set(['name', 'level', 'mistake', 'notes', 'cautions', 'tags']);
 
 const textOf = (content: Body | string): string =>
   typeof content === 'string' ? content : printItem(content);

@@ -9,6 +9,8 @@ export * from './resolve';
 export * from './rows';
 export * from './schema';
 export * from './version';
+export * from './mark-time';
+export * from './tags';
 export * from './write-route';
 export { type ActionPatch } from './edit-rows';
 export * from './edit-several';

@@ -5,6 +5,9 @@ import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS, shippedDance } from '../vocabulary
 /** Longest breakdown, in characters and in lines. */
 export const MOST_TEXT = 40_000;
 export const MOST_LINES = 2_000;
+/** Longest tag, characters, and most tags of a figure. */
+export const MOST_TAG = 40;
+export const MOST_TAGS = 20;
 const linesIn = (t: string): number => t.split('\n').length;
 
 const text = (max: number) => z.string().check(z.maxLength(max));
@@ -67,6 +70,8 @@ export const figureFields = z.object({
   ),
   notes: text(4000),
   cautions: z.array(text(300)).check(z.maxLength(20)),
+  /** The teacher's own words to find it by. */
+  tags: z.optional(z.array(text(MOST_TAG).check(z.minLength(1))).check(z.maxLength(MOST_TAGS))),
   /** Said when the figure holds a mistake on purpose. */
   mistake: z.optional(text(300)),
   lines: text(MOST_TEXT).check(
@@ -87,11 +92,12 @@ export const figureSchema = figureFields.check(
 type Loose = z.infer<typeof figureFields>;
 /** Absent keys are absent, never undefined. */
 export type Figure = Readonly<
-  Omit<Loose, 'end' | 'repeat' | 'mistake' | 'ownDance'> & {
+  Omit<Loose, 'end' | 'repeat' | 'mistake' | 'ownDance' | 'tags'> & {
     ownDance?: OwnDance;
     end: { readonly [K in keyof Loose['end']]?: NonNullable<Loose['end'][K]> };
     repeat?: NonNullable<Loose['repeat']>;
     mistake?: string;
+    tags?: readonly string[];
   }
 >;
 export type CountRange = z.infer<typeof range>;

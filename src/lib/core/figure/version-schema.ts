@@ -1,3 +1,4 @@
+import { IN_WORDS } from '../base';
 import * as z from 'zod/mini';
 import { TRACK_NAMES, shippedDance } from '../vocabulary';
 import { figureFields } from './schema';
@@ -49,7 +50,7 @@ const detailChangeSchema = z
           ctx.addIssue({ code: 'custom', path: [key], message: 'a figure has no such detail' });
           continue;
         }
-        const read = DETAILS[key].safeParse(now);
+        const read = DETAILS[key].safeParse(now, IN_WORDS);
         const issue = read.error?.issues[0];
         if (issue)
           ctx.addIssue({ code: 'custom', path: [key, 'now', ...issue.path], message: issue.message });

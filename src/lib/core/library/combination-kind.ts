@@ -20,7 +20,7 @@ export const combinationKind: Kind<'combination'> = {
   id: 'combination',
   table: 'combinations',
   version: COMBINATION_VERSION,
-  lifts: [combinationFirst, (doc) => doc, tempoInMusic, (doc) => doc],
+  lifts: [combinationFirst, (doc) => doc, tempoInMusic, (doc) => doc, (doc) => doc],
   schema: combinationSchema,
   refs: (c) => {
     const own = new Set(c.own.map((f) => f.id));

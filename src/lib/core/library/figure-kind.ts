@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { ok } from '../base';
+import { IN_WORDS, ok } from '../base';
 import { FORMAT, VERSION, figuresIn, fileSchema, writeJson } from '../codecs/json';
 import { figureFirst, versionFirst } from '../codecs/lift';
 import { danceSchema, figureSchema, isVersion, withDance, type Kept, type OwnDance } from '../figure';
@@ -11,7 +11,7 @@ const keptSchema = z.pipe(
   z.unknown(),
   z.transform((kept, ctx): Kept => {
     const version = typeof kept === 'object' && kept !== null && 'of' in kept;
-    const read = (version ? versionSchema : figureSchema).safeParse(kept);
+    const read = (version ? versionSchema : figureSchema).safeParse(kept, IN_WORDS);
     for (const issue of read.error?.issues ?? [])
       ctx.issues.push({ code: 'custom', path: [...issue.path], message: issue.message, input: kept });
     return read.success ? (read.data as Kept) : z.NEVER;
@@ -40,6 +40,7 @@ export const figureKind: Kind<'figure'> = {
   lifts: [
     (doc) => doc,
     (doc) => (typeof doc === 'object' && doc !== null && 'of' in doc ? versionFirst(doc) : figureFirst(doc)),
+    (doc) => doc,
     (doc) => doc,
   ],
   schema: keptSchema,

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ArrowLeftRight from '@lucide/svelte/icons/arrow-left-right';
   import Play from '@lucide/svelte/icons/play';
   import Square from '@lucide/svelte/icons/square';
   import { nameOf, tightOnTheWay, type Route } from '$lib/core/arms';
@@ -7,17 +8,16 @@
   import { app } from '$lib/state/app.svelte';
   import type { ArmsLab } from '$lib/state/arms-lab.svelte';
   import ArmPicture from './ArmPicture.svelte';
-  import HoldGallery from './HoldGallery.svelte';
   import UseRoute from './UseRoute.svelte';
 
   let { lab, from }: { lab: ArmsLab; from: { id: string; count: number } | undefined } = $props();
-  let choosing = $state(false);
   let using: Route | undefined = $state.raw();
   /** Which route plays, and how many moves are done. */
   let playing: { route: Route; at: number } | undefined = $state.raw();
   const MOVES_A_SECOND = 1.1;
 
-  const goal = $derived(lab.goal && { state: lab.goal, picture: pictureOf(lab.goal) });
+  const begins = $derived(lab.from && pictureOf(lab.from));
+  const ends = $derived(pictureOf(lab.hold));
   const routes = $derived(lab.found?.ok ? lab.found.value : []);
   const shown = $derived(playing && pictureOf(alongRoute(playing.route, playing.at)));
   const lines = $derived(
@@ -33,7 +33,7 @@
 
   $effect(() => {
     void lab.hold;
-    void lab.goal;
+    void lab.from;
     return () => {
       playing = undefined;
       using = undefined;
@@ -61,22 +61,30 @@
   };
 </script>
 
-<h2>A way to …</h2>
-<button class="goal" aria-expanded={choosing} onclick={() => (choosing = !choosing)}>
-  {#if shown}
-    <span class="pic"><ArmPicture picture={shown} label={false} /></span><span aria-live="polite"
-      ><b>{shown.title}</b><br />on the way</span
-    >
-  {:else if goal}
-    <span class="pic"><ArmPicture picture={goal.picture} label={false} /></span><span
-      ><b>{goal.picture.title}</b><br />choose another goal</span
-    >
-  {:else}Choose where to go{/if}
-</button>
-{#if choosing}
-  <div class="gallery">
-    <HoldGallery chosen={lab.goal} label="Goals" pick={(s) => ((lab.goal = s), (choosing = false))} />
+<h2>The way here</h2>
+{#if begins}
+  <div class="way">
+    <figure>
+      <ArmPicture picture={begins} label={false} />
+      <figcaption><span>from</span> {begins.title}</figcaption>
+    </figure>
+    <figure class="to">
+      <ArmPicture picture={shown ?? ends} label={false} />
+      <figcaption aria-live="polite">
+        <span>{shown ? 'on the way' : 'to'}</span>
+        {shown?.title ?? ends.title}
+      </figcaption>
+    </figure>
   </div>
+  <p class="row">
+    <button onclick={() => lab.back()}><ArrowLeftRight size={15} /> The way back</button>
+    <button aria-pressed={lab.stay} onclick={() => (lab.stay = !lab.stay)}>Always from there</button>
+  </p>
+{:else}
+  <p class="none">
+    Go to another hold, by a turn or by its picture: the shortest ways from this one to that appear here,
+    easiest first, each to play and to put into a figure, and the way back.
+  </p>
 {/if}
 <fieldset>
   <legend>Within</legend>
@@ -110,7 +118,7 @@
 </fieldset>
 {#if lab.found && !lab.found.ok}
   <p class="none" role="status">{noRouteText(lab.found.error)}</p>
-{:else if lab.goal}
+{:else if lab.from}
   <ol aria-label="Ways">
     {#each lines as { route, tight, steps }, n (n)}
       <li>
@@ -139,39 +147,37 @@
       </li>
     {/each}
   </ol>
-{:else}
-  <p class="none">
-    Choose a goal: the shortest ways there appear here, easiest first, each to play and to put into a figure.
-  </p>
 {/if}
 
 <style>
   h2 {
     font-size: 19px;
   }
-  .goal {
-    width: 100%;
-    justify-content: start;
-    text-align: left;
-    font-size: 13px;
+  .way {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
     margin: 6px 0;
   }
-  .goal b {
-    font-size: 15px;
+  figure {
+    margin: 0;
+    min-width: 0;
   }
-  .pic {
-    width: 120px;
-    flex: none;
-  }
-  .pic :global(svg) {
+  figure :global(svg) {
     height: 130px;
     width: 100%;
   }
-  .gallery {
-    max-height: 300px;
-    overflow: auto;
-    border-block: 1px solid var(--line);
-    margin-bottom: 8px;
+  figcaption {
+    font-size: 13px;
+    font-weight: 650;
+  }
+  figcaption span {
+    font-weight: 400;
+    color: var(--quiet);
+  }
+  .row button[aria-pressed='true'] {
+    background: var(--ink);
+    color: var(--paper);
   }
   fieldset {
     border: 0;

@@ -1,13 +1,17 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { analyse, armsAt } from '$lib/core/analysis';
+  import { analyse, armsAt, type Analysis } from '$lib/core/analysis';
   import { keyOfState, nameOf, type ArmState, type Route } from '$lib/core/arms';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { applyEdits, writeRoute, type Figure } from '$lib/core/figure';
+  import { applyEdits, markTime, writeRoute, type Figure } from '$lib/core/figure';
+  import { danceOf } from '$lib/core/vocabulary';
   import { check } from '$lib/core/findings';
+  import { armStretches } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { actText, routeFailureText, usesText } from '$lib/messages';
   import { nanoid } from 'nanoid';
+  import MiniRail from '$lib/views/figures/MiniRail.svelte';
+  import { miniRail } from '$lib/views/figures/mini-rail';
   import { app } from '$lib/state/app.svelte';
   import {
     acting,
@@ -56,16 +60,41 @@
   const settledKey = (s: ArmState) => keyOfState({ ...s, rests: [] });
   const held = $derived(a && armsAt(a.arms, Math.max(0, from - TICKS_PER_BEAT), true));
   const fits = $derived(held && route.states[0] && settledKey(held) === settledKey(route.states[0]));
+  /** Counts of marking time put behind the figure, so that the way fits. */
+  let lengthen = $state(0);
+  $effect(() => {
+    void chosen;
+    void from;
+    lengthen = 0;
+  });
+  function lengthened(figure: Figure, counts: number): Figure {
+    const longer = counts > 0 ? applyEdits(figure, markTime(figure, counts)) : undefined;
+    return longer?.ok ? longer.value : figure;
+  }
+  /** Most figures whose counts are read for the list. */
+  const COUNTED = 400;
+  const groups = $derived(
+    [...Map.groupBy(stored, (s) => danceOf(s.figure).name)].toSorted(([x], [y]) => x.localeCompare(y)),
+  );
+  const named = (f: Figure) =>
+    stored.length > COUNTED ? f.name : `${f.name} · ${countsText(miniRail(f).beats)}`;
+  const countsText = (n: number) => `${n} ${n === 1 ? 'count' : 'counts'}`;
+
   const written = $derived.by(() => {
     if (!entry || !a) return undefined;
-    const edits = writeRoute(entry.figure, route, from);
-    if (!edits.ok) return { problem: routeFailureText(edits.error, (t) => sayCount(t, entry.figure.feel)) };
-    const figure = applyEdits(entry.figure, edits.value);
-    if (!figure.ok) return { problem: 'The figure cannot be changed there.' };
+    const longer = lengthened(entry.figure, lengthen);
+    const edits = writeRoute(longer, route, from);
+    if (!edits.ok)
+      return {
+        problem: routeFailureText(edits.error, (t) => sayCount(t, entry.figure.feel)),
+        missing: edits.error.code === 'too-long' ? Math.ceil((edits.error.ends - a.end) / TICKS_PER_BEAT) : 0,
+      };
+    const figure = applyEdits(longer, edits.value);
+    if (!figure.ok) return { problem: 'The figure cannot be changed there.', missing: 0 };
     const after = analyse(figure.value, app.heights);
     const known = new Set(check(a).map((f) => f.code));
     const end = nameOf(armsAt(after.arms, from + route.moves.length * TICKS_PER_BEAT + 6, true)).title;
-    return { figure: figure.value, end, fresh: check(after).filter((f) => !known.has(f.code)).length };
+    return { figure: figure.value, after, end, fresh: check(after).filter((f) => !known.has(f.code)).length };
   });
 
   async function use() {
@@ -98,6 +127,19 @@
   }
 </script>
 
+{#snippet look(when: string, figure: Figure, a: Analysis)}
+  <section aria-label={when}>
+    <h4>{when}</h4>
+    <MiniRail {figure} />
+    <ol>
+      {#each armStretches(a) as s (s.from)}<li>
+          <b class="num">{sayCount(Math.max(0, s.from), figure.feel)}</b>
+          {s.name.title}
+        </li>{/each}
+    </ol>
+  </section>
+{/snippet}
+
 <div class="use">
   {#if done}
     <p role="status">Written into <a href="/figures/{done.id}">{done.name}</a>.</p>
@@ -106,7 +148,9 @@
     <label
       >into <select bind:value={chosen}>
         <option value="">choose a figure</option>
-        {#each stored as s (s.figure.id)}<option value={s.figure.id}>{s.figure.name}</option>{/each}
+        {#each groups as [dance, rows] (dance)}<optgroup label={dance}>
+            {#each rows as s (s.figure.id)}<option value={s.figure.id}>{named(s.figure)}</option>{/each}
+          </optgroup>{/each}
       </select></label
     >
     <label>from count <input class="num" type="number" min="1" max="512" bind:value={beat} /></label>
@@ -117,8 +161,20 @@
         ).title}”; this way begins at “{nameOf(route.states[0] ?? held).title}”.
       </p>
     {/if}
-    {#if written && 'problem' in written}<p class="warn">{written.problem}</p>{/if}
-    {#if written?.figure}
+    {#if entry && a}<p>
+        <b>{entry.figure.name}</b>: {danceOf(entry.figure).name}, {countsText(a.counts)}.
+      </p>{/if}
+    {#if written?.problem}
+      <p class="warn">{written.problem}</p>
+      {#if written.missing}<button onclick={() => (lengthen = written.missing)}
+          >Lengthen it by {countsText(written.missing)}, on the spot</button
+        >{/if}
+    {/if}
+    {#if entry && a && written?.figure}
+      <div class="compare">
+        {@render look('Before', entry.figure, a)}
+        {@render look('After', written.figure, written.after)}
+      </div>
       <p>
         It then ends in “{written.end}”.{written.fresh
           ? ` ${written.fresh} new ${written.fresh === 1 ? 'thing' : 'things'} to look at on the desk.`
@@ -141,11 +197,31 @@
 <style>
   .use {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 6px;
     padding: 8px;
     background: var(--cell);
     border-radius: 8px;
     font-size: 13px;
+  }
+  .compare {
+    display: grid;
+    gap: 8px;
+    border-block: 1px solid var(--line);
+    padding-block: 6px;
+  }
+  .compare section {
+    padding: 0;
+    margin: 0;
+  }
+  h4 {
+    font-size: 13px;
+    margin: 0;
+  }
+  ol {
+    list-style: none;
+    margin: 0;
+    padding: 0;
   }
   label {
     display: flex;
@@ -164,6 +240,7 @@
   }
   .row {
     display: flex;
+    flex-wrap: wrap;
     gap: 6px;
   }
 </style>

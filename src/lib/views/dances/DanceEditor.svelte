@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Dialog } from 'bits-ui';
   import { untrack } from 'svelte';
-  import { TICKS_PER_BEAT } from '$lib/core/base';
+  import { IN_WORDS, TICKS_PER_BEAT } from '$lib/core/base';
   import { danceSchema, type OwnDance } from '$lib/core/figure';
   import {
     FEELS,
@@ -60,13 +60,11 @@
   };
 
   async function save() {
-    const read = danceSchema.safeParse({
-      ...draft,
-      lengths: lengths
-        .split(/[\s,]+/)
-        .filter(Boolean)
-        .map(Number),
-    });
+    const usual = lengths
+      .split(/[\s,]+/)
+      .filter(Boolean)
+      .map(Number);
+    const read = danceSchema.safeParse({ ...draft, lengths: usual }, IN_WORDS);
     if (!read.success) {
       const issue = read.error.issues[0];
       const at = issue?.path.filter((p) => typeof p !== 'number').join('.') ?? '';

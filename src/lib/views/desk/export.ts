@@ -2,6 +2,7 @@ import { formatISO } from 'date-fns/formatISO';
 import type { Analysis } from '$lib/core/analysis';
 import type { Figure, Kept } from '$lib/core/figure';
 import type { ArmPicture } from '$lib/core/scene';
+import { app } from '$lib/state/app.svelte';
 
 /** A name that every file system takes. @example fileName('Push / turn') // 'push-turn' */
 export const fileName = (name: string): string =>
@@ -45,6 +46,7 @@ export const downloadBytes = (name: string, type: string, bytes: Uint8Array): vo
   save(name, new Blob([bytes as Uint8Array<ArrayBuffer>], { type }));
 
 function save(name: string, content: Blob): void {
+  app.say(`Saved: ${name}`);
   const url = URL.createObjectURL(content);
   const a = document.createElement('a');
   a.href = url;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { admissibleRepeats } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { newDance, type CountRange, type Details, type OwnDance } from '$lib/core/figure';
+  import { newDance, tagsIn, type CountRange, type Details, type OwnDance } from '$lib/core/figure';
   import type { FORMATIONS } from '$lib/core/vocabulary';
   import {
     FAMILIES,
@@ -121,6 +121,17 @@
     >level<select value={f.level} onchange={(e) => set({ level: Number(e.currentTarget.value) as Level })}
       >{#each LEVEL_IDS as l (l)}<option value={l}>{LEVELS[l].name}</option>{/each}</select
     ></label
+  >
+  <label
+    >tags<input
+      value={(f.tags ?? []).join(', ')}
+      placeholder="parted by commas"
+      onchange={(e) => {
+        const tags = tagsIn(e.currentTarget.value);
+        set({ tags: tags.length > 0 ? tags : undefined });
+        e.currentTarget.value = tags.join(', ');
+      }}
+    /></label
   >
   <label
     >starts<select

@@ -3,7 +3,16 @@
   import MiniRail from './MiniRail.svelte';
   import { countsOf, type Entry } from './catalogue';
 
-  let { list }: { list: readonly Entry[] } = $props();
+  let {
+    list,
+    chosen,
+    choose,
+  }: {
+    list: readonly Entry[];
+    chosen: readonly string[];
+    choose: (id: string, through: boolean) => void;
+  } = $props();
+  const marked = $derived(new Set(chosen));
 
   /** Only the rows in sight are drawn. */
   let narrow = $state(false);
@@ -27,6 +36,12 @@
   });
 
   function keys(e: KeyboardEvent) {
+    const link = e.target instanceof Element ? e.target.closest<HTMLElement>('a[data-id]') : null;
+    if (e.key === ' ' && link) {
+      e.preventDefault();
+      choose(link.dataset.id ?? '', e.shiftKey);
+      return;
+    }
     const d = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0;
     if (!d) return;
     e.preventDefault();
@@ -47,11 +62,20 @@
     <ul style:transform="translateY({first * ROW}px)" aria-label="Figures">
       {#each shown as e (e.row.id)}
         {@const f = e.row.figure}
-        <li style:height="{ROW}px">
-          <a href="/figures/{f.id}">
+        <li style:height="{ROW}px" class:marked={marked.has(f.id)}>
+          <label class="pick" title="Choose (Space on the line; with Shift, all between)"
+            ><input
+              type="checkbox"
+              aria-label="Choose {f.name}"
+              checked={marked.has(f.id)}
+              onclick={(e) => choose(f.id, e.shiftKey)}
+            /></label
+          >
+          <a href="/figures/{f.id}" data-id={f.id}>
             <span class="counts num" aria-label="{countsOf(e)} counts">{countsOf(e)}</span>
             <span class="name"
-              >{f.name}{#if f.mistake}<em>mistake</em>{/if}{#if f.repeat}<em>any length</em>{/if}</span
+              >{f.name}{#if f.mistake}<em>mistake</em>{/if}{#if f.repeat}<em>any length</em
+                >{/if}{#each f.tags ?? [] as t (t)}<i>{t}</i>{/each}</span
             >
             <span class="picture"><MiniRail figure={f} /></span>
             <span class="dance">{e.dance}</span>
@@ -76,14 +100,40 @@
     margin: 0;
     padding: 0;
   }
+  li {
+    display: flex;
+    border-bottom: 1px solid var(--line);
+  }
+  .marked {
+    background: var(--sheet);
+  }
+  .pick input {
+    accent-color: var(--ink);
+  }
+  .pick {
+    flex: none;
+    width: 34px;
+    display: grid;
+    place-items: center;
+    cursor: pointer;
+  }
+  i {
+    font: 500 12px var(--text);
+    margin-left: 8px;
+    padding: 1px 6px;
+    border: 1px solid var(--line);
+    border-radius: 6px;
+    color: var(--quiet);
+  }
   a {
+    flex: 1;
+    min-width: 0;
     display: grid;
     grid-template-columns: 48px minmax(0, 2fr) 172px minmax(0, 1.3fr) minmax(0, 0.8fr) minmax(0, 0.9fr) 130px;
     gap: 12px;
     align-items: center;
     height: 100%;
     text-decoration: none;
-    border-bottom: 1px solid var(--line);
     padding: 0 8px;
   }
   a:hover {

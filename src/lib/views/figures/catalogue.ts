@@ -1,6 +1,6 @@
 import MiniSearch from 'minisearch';
 import { TICKS_PER_BEAT } from '$lib/core/base';
-import { lengthOf } from '$lib/core/figure';
+import { lengthOf, type Figure } from '$lib/core/figure';
 import { parse } from '$lib/core/notation';
 import { LEVELS, danceOf, type Level } from '$lib/core/vocabulary';
 import type { FigureRow } from '$lib/storage';
@@ -19,10 +19,11 @@ export interface Filter {
   readonly family: string;
   readonly level: Level | 0;
   readonly length: number;
+  readonly tag: string;
   /** `unfinished`: something is missing · `taught`: what was taught last, first. */
   readonly state: '' | 'unfinished' | 'taught';
 }
-export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, length: 0, state: '' };
+export const noFilter: Filter = { words: '', dance: '', family: '', level: 0, length: 0, tag: '', state: '' };
 
 export const entries = (rows: readonly FigureRow[]): Entry[] =>
   rows
@@ -42,6 +43,7 @@ interface Document {
   readonly family: string;
   readonly level: string;
   readonly notes: string;
+  readonly tags: string;
 }
 
 const toDocument = ({ row: { figure: f }, dance }: Entry): Document => ({
@@ -51,12 +53,13 @@ const toDocument = ({ row: { figure: f }, dance }: Entry): Document => ({
   family: f.family,
   level: LEVELS[f.level]?.name ?? '',
   notes: f.notes,
+  tags: (f.tags ?? []).join(' '),
 });
 
-/** Words are found by their beginnings, and with small mistakes where nothing begins so, in name, dance, family, level and notes. */
+/** Words are found by their beginnings, and with small mistakes where nothing begins so, in name, dance, family, level, notes and tags. */
 export class SearchIndex {
   readonly #index = new MiniSearch<Document>({
-    fields: ['name', 'dance', 'family', 'level', 'notes'],
+    fields: ['name', 'dance', 'family', 'level', 'notes', 'tags'],
     searchOptions: { prefix: true, boost: { name: 4 }, combineWith: 'AND' },
   });
 
@@ -79,10 +82,20 @@ export class SearchIndex {
   }
 }
 
-/** The entries that fit, best first when words are searched; plain containment until the index is ready. */
 /** When each figure was taught last, milliseconds. */
 export type Taught = ReadonlyMap<string, number>;
 
+const hasTag = ({ tags }: Figure, tag: string): boolean =>
+  tags?.some((t) => t.toLowerCase() === tag.toLowerCase()) ?? false;
+
+/** Every tag there is, each once whatever its capitals, by name. */
+export function tagsOf(list: readonly Entry[]): string[] {
+  const found = new Map<string, string>();
+  for (const { row } of list) for (const t of row.figure.tags ?? []) found.set(t.toLowerCase(), t);
+  return [...found.values()].sort((a, b) => a.localeCompare(b));
+}
+
+/** The entries that fit, best first when words are searched; plain containment until the index is ready. */
 export function select(
   list: readonly Entry[],
   filter: Filter,
@@ -95,6 +108,7 @@ export function select(
       (filter.family === '' || e.row.figure.family === filter.family) &&
       (filter.level === 0 || e.row.figure.level === filter.level) &&
       (filter.length === 0 || countsOf(e) === filter.length) &&
+      (filter.tag === '' || hasTag(e.row.figure, filter.tag)) &&
       (filter.state !== 'unfinished' || unfinished(e.row.figure)) &&
       (filter.state !== 'taught' || taught.has(e.row.id)),
   );

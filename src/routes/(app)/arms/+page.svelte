@@ -30,7 +30,7 @@
     const figure = row && figureSchema.safeParse(row.figure);
     if (!figure?.success) return;
     const a = analyse(figure.data as Figure, app.heights);
-    lab.show(armsAt(a.arms, Math.min(a.end, (count - 1) * TICKS_PER_BEAT), true));
+    lab.begin(armsAt(a.arms, Math.min(a.end, (count - 1) * TICKS_PER_BEAT), true));
     from = {
       id,
       name: figure.data.name,
@@ -84,17 +84,18 @@
     <HoldBuilder {lab} />
     <p class="row">
       <button aria-expanded={all} onclick={() => (all = !all)}
-        >{all ? 'Hide the holds' : 'Pick by picture'}</button
+        >{all ? 'Hide the holds' : 'Go to a hold by its picture'}</button
       >
       <button onclick={() => exportArms(picture)}>Save as SVG</button>
     </p>
-    {#if all}<HoldGallery chosen={lab.hold} label="Holds" pick={(s) => lab.show(s)} />{/if}
+    {#if all}<h3>Go to a hold</h3>
+      <HoldGallery chosen={lab.hold} label="Holds" pick={(s) => lab.show(s)} />{/if}
   </section>
   <section class="turns" aria-label="Turns from here">
     <h2>What each turn makes of it</h2>
     <TurnTable {lab} />
   </section>
-  <section class="ways" aria-label="Ways to a goal"><RouteList {lab} {from} /></section>
+  <section class="ways" aria-label="The way here"><RouteList {lab} {from} /></section>
 </div>
 
 <style>

@@ -13,6 +13,7 @@
     branches,
     countsOf,
     entries,
+    tagsOf,
     noFilter,
     select,
     type Entry,
@@ -64,6 +65,21 @@
   function findLengths() {
     if (lengths.length === 0 && all) lengths = [...new Set(all.map(countsOf))].sort((a, b) => a - b);
   }
+  const tags = $derived(all ? tagsOf(all) : []);
+  /** Ids of the figures chosen, in the order they were. */
+  let chosen: readonly string[] = $state.raw([]);
+  let lastChosen: string | undefined;
+  /** `through`: with all between this one and the one before. */
+  function choose(id: string, through: boolean) {
+    const at = shown.findIndex((e) => e.row.id === id);
+    const before = shown.findIndex((e) => e.row.id === lastChosen);
+    const on = !chosen.includes(id);
+    const span = through && before >= 0 ? shown.slice(Math.min(at, before), Math.max(at, before) + 1) : [];
+    const ids = [...new Set([...span.map((e) => e.row.id), id])];
+    chosen = on ? [...new Set([...chosen, ...ids])] : chosen.filter((c) => !ids.includes(c));
+    lastChosen = id;
+  }
+  const chosenFigures = $derived(chosen.flatMap((id) => all?.find((e) => e.row.id === id)?.row.figure ?? []));
   const set = (patch: Partial<Filter>) => (filter = { ...filter, ...patch });
   const filtered = $derived(JSON.stringify(filter) !== JSON.stringify(noFilter));
 
@@ -135,6 +151,12 @@
         value="taught">taught last</option
       ></select
     >
+    {#if tags.length > 0}<select
+        aria-label="Tag"
+        value={filter.tag}
+        onchange={(e) => set({ tag: e.currentTarget.value })}
+        ><option value="">any tag</option>{#each tags as t (t)}<option value={t}>{t}</option>{/each}</select
+      >{/if}
     <span class="how" role="group" aria-label="Shown as">
       <button aria-pressed={!drawn} onclick={() => (drawn = false)}>List</button>
       <button aria-pressed={drawn} onclick={() => (drawn = true)}>Tree</button>
@@ -142,6 +164,16 @@
     <button class="treebutton" aria-expanded={tree} onclick={() => (tree = !tree)}>Narrow down</button>
     {#if filtered}<button onclick={() => (filter = noFilter)}>Show all</button>{/if}
   </div>
+  {#if chosenFigures.length > 0}
+    {#await import('$lib/views/figures/ChosenBar.svelte') then { default: ChosenBar }}
+      <ChosenBar
+        figures={chosenFigures}
+        {tags}
+        changed={load}
+        letGo={() => ((chosen = []), document.querySelector<HTMLElement>('.list a')?.focus())}
+      />
+    {/await}
+  {/if}
   <div class="body">
     <aside class:open={tree}>
       <FigureTree
@@ -174,7 +206,7 @@
     {:else if all && drawn}
       <GrowthTree list={shown} />
     {:else if all}
-      <FigureList list={shown} />
+      <FigureList list={shown} {chosen} {choose} />
     {:else}<p class="quiet">Opening …</p>{/if}
   </div>
 </div>
