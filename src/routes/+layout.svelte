@@ -5,12 +5,14 @@
   import { page } from '$app/state';
   import Search from '@lucide/svelte/icons/search';
   import Menu from '@lucide/svelte/icons/menu';
+  import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
   import { app } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
   import { update } from '$lib/state/update.svelte';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
   import UpdateBar from '$lib/views/shell/UpdateBar.svelte';
   import DoneBar from '$lib/views/shell/DoneBar.svelte';
 
@@ -32,6 +34,9 @@
   let menu = $state(false);
   const placeName = $derived(places.find((p) => page.url.pathname.startsWith(p.href))?.name ?? 'Screens');
   let Dialogs: Component | undefined = $state.raw();
+  /** What the screen is for was asked; it goes with the screen. */
+  let asked: string | undefined = $state();
+  const purpose = $derived(asked === page.url.pathname);
   let systemDark = $state(false);
   /** How often something came back: the screen shown is made anew. */
   let backs = $state(0);
@@ -63,7 +68,7 @@
   });
 
   function keys(e: KeyboardEvent) {
-    if (e.key === 'Escape') menu = false;
+    if (e.key === 'Escape') [menu, asked] = [false, undefined];
     if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') {
       e.preventDefault();
       app.palette = true;
@@ -78,7 +83,7 @@
   }
 </script>
 
-<svelte:window onkeydown={keys} />
+<svelte:window onkeydown={keys} onclick={() => (asked = undefined)} />
 
 <a class="skip" href="#main">To the content</a>
 <header class="bar">
@@ -100,6 +105,12 @@
     {#if !guest}<button onclick={() => (app.palette = true)} aria-label="Find a figure or a command"
         ><Search size={18} /><span class="wide">Find</span><kbd class="wide">Ctrl K</kbd></button
       >{/if}
+    <button
+      aria-expanded={purpose}
+      aria-controls="purpose"
+      onclick={(e) => (e.stopPropagation(), (asked = purpose ? undefined : page.url.pathname))}
+      aria-label="What is this for?"><CircleHelp size={18} /></button
+    >
     <button class="wide" onclick={() => (app.shortcuts = true)} aria-label="Keyboard shortcuts"
       ><Keyboard size={18} /></button
     >
@@ -108,6 +119,9 @@
     >
   </span>
 </header>
+<div id="purpose" class="purpose" class:shown={purpose} aria-live="polite">
+  {#if purpose}<Purpose />{/if}
+</div>
 <UpdateBar />
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
@@ -172,6 +186,19 @@
   kbd {
     font: 12px var(--mono);
     opacity: 0.85;
+  }
+  .purpose.shown {
+    position: absolute;
+    top: 46px;
+    right: 12px;
+    z-index: 24;
+    max-width: min(560px, calc(100vw - 24px));
+    padding: 10px 14px;
+    background: var(--sheet);
+    border: 1px solid var(--line);
+    border-top: 3px solid var(--ink);
+    border-radius: 0 0 10px 10px;
+    box-shadow: 0 10px 24px rgb(0 0 0 / 0.18);
   }
   .skip {
     position: absolute;

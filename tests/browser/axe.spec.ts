@@ -21,6 +21,16 @@ const SCREENS = [
   '/cues',
   '/notation',
   '/data',
+  '/combinations/demo-combination-layers',
+  '/combinations/demo-combination-layers/calls',
+  '/songs/demo-song-stomp',
+  '/classes/demo-class-swing',
+  '/series/demo-series-swing',
+  '/groups/demo-group-swing',
+  '/rooms/demo-room-boat-shed',
+  '/floor/demo-practice-thursday',
+  '/floor/run?practice=demo-practice-thursday',
+  '/log/demo-entry-waltz-5',
 ];
 
 /** `only`: one rule, where the others cannot differ. */
@@ -32,18 +42,46 @@ async function found(page: Page, only?: string): Promise<string[]> {
     .flatMap((v) => v.nodes.slice(0, 3).map((n) => `${v.id} (${v.impact}): ${n.target.join(' ')}`));
 }
 
+/** Controls that cannot be told apart by their name, or have none. */
+async function twins(page: Page): Promise<string[]> {
+  const seen = new Map<string, number>();
+  const control =
+    /^\s*- '?(button|checkbox|combobox|spinbutton|textbox|slider|searchbox|switch|radio)(?: "((?:[^"\\]|\\.)*)")?/;
+  for (const line of (await page.locator('body').ariaSnapshot()).split('\n')) {
+    const [, role, name] = control.exec(line) ?? [];
+    if (role) seen.set(`${role} “${name ?? ''}”`, (seen.get(`${role} “${name ?? ''}”`) ?? 0) + 1);
+  }
+  return [...seen]
+    .filter(([what, n]) => n > 1 || what.endsWith('“”'))
+    .map(([what, n]) => `${n} times ${what}`);
+}
+
+/** Opens whatever opens on the screen: folded parts, and buttons that say they open something. */
+async function openAll(page: Page): Promise<number> {
+  const folded = page.locator('main details:not([open]) > summary');
+  for (let i = await folded.count(); i > 0; i--) await folded.nth(i - 1).click();
+  const names = await page.locator('main button[aria-expanded=false]:visible:enabled').allInnerTexts();
+  for (const name of names) {
+    const button = page.locator('main button[aria-expanded=false]:visible:enabled', { hasText: name });
+    if (name.trim() !== '' && (await button.count()) > 0) await button.first().click();
+  }
+  return names.length + (await page.locator('main details[open]').count());
+}
+
 for (const scheme of ['light', 'dark'] as const)
   test(`every screen, ${scheme}`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(400_000);
+    page.setDefaultTimeout(10_000);
     await page.emulateMedia({ colorScheme: scheme });
     const all: string[] = [];
     for (const path of SCREENS) {
       await page.goto(path);
-      await page.locator('h1').first().waitFor();
+      await expect(page.locator('h1').first(), path).toBeVisible();
       await page.waitForLoadState('networkidle');
-      all.push(
-        ...(await found(page, scheme === 'dark' ? 'color-contrast' : undefined)).map((f) => `${path} ${f}`),
-      );
+      all.push(...(await twins(page)).map((t) => `${path} ${t}`));
+      if ((await openAll(page)) > 0) all.push(...(await twins(page)).map((t) => `${path}, all opened: ${t}`));
+      const contrast = scheme === 'dark' ? 'color-contrast' : undefined;
+      all.push(...(await found(page, contrast)).map((f) => `${path}, all opened: ${f}`));
     }
     expect(all).toEqual([]);
   });

@@ -286,8 +286,7 @@ test.describe('floor time', () => {
     await page.getByRole('combobox', { name: 'add' }).selectOption('pause');
     await expect(page.getByText('1:00 in all')).toBeVisible();
     await page
-      .getByRole('button', { name: 'Pause earlier' })
-      .or(page.getByRole('button', { name: 'Change partners earlier' }))
+      .getByRole('button', { name: /^2, (Pause|Change partners), earlier$/ })
       .click();
     await expect(
       page.getByRole('list', { name: 'What is danced' }).getByRole('listitem').first(),

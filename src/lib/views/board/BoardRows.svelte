@@ -190,7 +190,7 @@
               class="joint"
               aria-pressed={board.chosen?.type === 'joint' && board.chosen.pass === s.pass}
               style:left={across(s.from, row.fold)}
-              aria-label={jointLabel(plan, s.pass, j)}
+              aria-label="{jointLabel(plan, s.pass, j)}, row {r + 1}"
               title={jointLabel(plan, s.pass, j)}
               onclick={() => board.chooseJoint(s.pass)}><JointMark fit={j?.fit ?? 'fits'} /></button
             >

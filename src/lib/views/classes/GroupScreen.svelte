@@ -136,11 +136,11 @@
           Numbers are enough. Names help to say who missed what; write only what you need.
         </p>{/if}
       <ul class="people" aria-label="People">
-        {#each g.people as p (p.key)}
+        {#each g.people as p, n (p.key)}
           {@const gone = missed(p)}
           <li>
             <input
-              aria-label="Name"
+              aria-label="Name of number {n + 1}"
               value={p.name}
               maxlength="60"
               onchange={(e) =>

@@ -267,12 +267,18 @@
             />
           {/if}
           <label class="check"
-            ><input type="checkbox" checked={o.off !== undefined} onchange={() => toggle(o)} /> none</label
+            ><input
+              type="checkbox"
+              aria-label="none on {dateText(o.date)}"
+              checked={o.off !== undefined}
+              onchange={() => toggle(o)}
+            /> none</label
           >
           <span class="go">
             {#if e}<a href="/log/{e.id}">log</a>{/if}
             {#if p}<a href="/classes/{p.id}">plan</a>{:else if o.off === undefined && !e}<button
                 class="plain"
+                aria-label="Plan it: {whenText(o.at)}"
                 onclick={() => plan(o)}>Plan it</button
               >{/if}
           </span>

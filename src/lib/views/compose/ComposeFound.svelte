@@ -105,8 +105,13 @@
           <p>{whyText(c, r)}</p>
         </div>
         <span class="acts">
-          <button class="primary" onclick={() => put(c)}>Put on the board</button>
-          {#if board.combination.parts.length > 0}<button onclick={() => add(c)}>Add at the end</button>{/if}
+          <button class="primary" aria-label="Put on the board: number {i + 1}" onclick={() => put(c)}
+            >Put on the board</button
+          >
+          {#if board.combination.parts.length > 0}<button
+              aria-label="Add at the end: number {i + 1}"
+              onclick={() => add(c)}>Add at the end</button
+            >{/if}
         </span>
       </li>
     {/each}

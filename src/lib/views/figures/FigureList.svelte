@@ -66,7 +66,7 @@
           <label class="pick" title="Choose (Space on the line; with Shift, all between)"
             ><input
               type="checkbox"
-              aria-label="Choose {f.name}"
+              aria-label="Choose {f.name}, {e.dance}"
               checked={marked.has(f.id)}
               onclick={(e) => choose(f.id, e.shiftKey)}
             /></label

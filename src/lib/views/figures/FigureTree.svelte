@@ -43,6 +43,7 @@
             <li>
               <button
                 class="plain leaf"
+                aria-label="{b.name}, {fam.name || 'no family'}: {fam.count}"
                 aria-pressed={dance === b.dance && family === fam.name}
                 onclick={() => choose(b.dance, fam.name)}
                 >{fam.name || 'no family'} <span class="num">{fam.count}</span></button

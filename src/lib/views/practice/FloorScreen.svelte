@@ -106,13 +106,13 @@
 >
   <header>
     <a href={back} aria-label="Leave floor time"><X size={26} /></a>
-    <p class="what">
-      <b>{name}</b>
+    <div class="what">
+      <h1>{name}</h1>
       {#if run.question}<span class="num">{run.question.index + 1} of {run.item?.times}</span
         >{:else if run.ready && run.ready.rounds > 1 && run.pause === undefined}<span class="num"
           >{Math.min(run.round + 1, run.ready.rounds)} of {run.ready.rounds}</span
         >{/if}
-    </p>
+    </div>
     <p class="left num" aria-label="Time left">{clockText(run.left)}</p>
     <button onclick={() => (setting = !setting)} aria-expanded={setting}>Set up</button>
     <button onclick={full} aria-label="Whole screen"><Maximize size={22} /></button>
@@ -151,7 +151,7 @@
   {/if}
   <div class="stage">
     <div class="count" class:counting>
-      <output class="numeral num" aria-label="Count">{run.numeral}</output>
+      <output class="numeral num" aria-live="off" aria-label="Count">{run.numeral}</output>
       {#if offBeat && !counting}<span class="sub">{offBeat}</span>{/if}
     </div>
     <div class="side">
@@ -246,7 +246,7 @@
     align-items: baseline;
     min-width: 0;
   }
-  .what b {
+  .what h1 {
     font: 750 clamp(20px, 4vh, 44px) / 1.1 var(--display);
     overflow: hidden;
     text-overflow: ellipsis;

@@ -153,6 +153,7 @@
         {#if item.what.type === 'pause'}
           <label
             >pause <input
+              aria-label="pause, {i + 1}"
               maxlength="80"
               value={item.what.says}
               onchange={(e) => desk.set(i, { what: { type: 'pause', says: e.currentTarget.value } })}
@@ -160,6 +161,7 @@
           >
           <label
             >seconds <input
+              aria-label="seconds, {i + 1}"
               class="num"
               type="number"
               min="5"
@@ -176,6 +178,7 @@
           <label
             >{item.what.type === 'drill' ? 'questions' : 'times'}
             <input
+              aria-label="{item.what.type === 'drill' ? 'questions' : 'times'}, {i + 1}: {nameOf(item)}"
               class="num"
               type="number"
               min="1"
@@ -188,6 +191,7 @@
           {#if item.what.type === 'drill'}<span></span><span></span>{:else}
             <label
               >tempo <input
+                aria-label="tempo, {i + 1}: {nameOf(item)}"
                 class="num"
                 type="number"
                 min="20"
@@ -201,7 +205,10 @@
               /></label
             >
             <label
-              >to <select value={musicValue(item)} onchange={(e) => setMusic(i, e.currentTarget.value)}
+              >to <select
+                aria-label="to, {i + 1}: {nameOf(item)}"
+                value={musicValue(item)}
+                onchange={(e) => setMusic(i, e.currentTarget.value)}
                 ><option value="click">the click</option><option value="band">the band</option
                 >{#each songs as s (s.value)}<option value="song {s.value}">{s.name}</option>{/each}</select
               ></label
@@ -210,15 +217,17 @@
         {/if}
         <span class="time num quiet">{clockText(lengthOf(item))}</span>
         <span class="acts">
-          <button aria-label="{nameOf(item)} earlier" disabled={i === 0} onclick={() => desk.move(i, -1)}
-            ><ArrowUp size={16} /></button
+          <button
+            aria-label="{i + 1}, {nameOf(item)}, earlier"
+            disabled={i === 0}
+            onclick={() => desk.move(i, -1)}><ArrowUp size={16} /></button
           >
           <button
-            aria-label="{nameOf(item)} later"
+            aria-label="{i + 1}, {nameOf(item)}, later"
             disabled={i === p.items.length - 1}
             onclick={() => desk.move(i, 1)}><ArrowDown size={16} /></button
           >
-          <button aria-label="Take {nameOf(item)} away" onclick={() => desk.remove(i)}
+          <button aria-label="Take {i + 1}, {nameOf(item)}, away" onclick={() => desk.remove(i)}
             ><Trash size={16} /></button
           >
         </span>

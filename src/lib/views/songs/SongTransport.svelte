@@ -28,7 +28,7 @@
         fill="currentColor"
       />{/if}
   </button>
-  <output class="now num" aria-label="Count">{count}</output>
+  <output class="now num" aria-live="off" aria-label="Count">{count}</output>
   <span class="time num">{clockText(desk.at)} / {clockText(desk.song.length)}</span>
   <button aria-pressed={desk.clicking} onclick={() => ((desk.clicking = !desk.clicking), desk.refresh())}
     >Click</button

@@ -90,6 +90,7 @@
     {#each units.slice(0, 12) as u (u.from)}
       <button
         class="num"
+        aria-label="{u.name}, loop"
         aria-pressed={looped(u)}
         onclick={() => (
           (player.loop = looped(u) ? undefined : { from: u.from, to: u.to }),

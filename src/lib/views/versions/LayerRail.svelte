@@ -67,14 +67,18 @@
       <p class="verdict">The others are compared with this one.</p>
     {:else if compared.breaches.length === 0}
       <p class="verdict good">Same counts, same feet, same footprints.</p>
-      <button class="small" onclick={makeMeasure}>Compare with this one</button>
+      <button class="small" aria-label="Compare with this one: {f.name}" onclick={makeMeasure}
+        >Compare with this one</button
+      >
     {:else}
       <p class="verdict breach">
         {compared.breaches.slice(0, 2).map(breachText).join('. ')}{compared.breaches.length > 2
           ? `. And at ${compared.breaches.length - 2} more counts`
           : ''}.
       </p>
-      <button class="small" onclick={makeMeasure}>Compare with this one</button>
+      <button class="small" aria-label="Compare with this one: {f.name}" onclick={makeMeasure}
+        >Compare with this one</button
+      >
     {/if}
   </div>
   <div class="lanes" style:--beats={beats}>

@@ -11,6 +11,7 @@
   import { app } from '$lib/state/app.svelte';
   import { ArmsLab } from '$lib/state/arms-lab.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
   import ArmPicture from '$lib/views/arms/ArmPicture.svelte';
   import HoldBuilder from '$lib/views/arms/HoldBuilder.svelte';
   import HoldGallery from '$lib/views/arms/HoldGallery.svelte';
@@ -69,6 +70,7 @@
         >
       </span>
     </div>
+    <Purpose />
     {#if from}
       <p class="from">
         Begun at {from.count} of <a href="/figures/{from.id}">{from.name}</a>; {from.beats}

@@ -202,6 +202,10 @@
       <p>
         Begin with one class, or with a series for a term; the demo school shows both in the middle of theirs.
       </p>
+      <p>
+        <button class="primary" onclick={addClass}>Plan one class</button>
+        <button onclick={addSeries}>Plan a term</button>
+      </p>
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else if view !== 'list'}
@@ -219,7 +223,10 @@
           >
           <span>
             {#if i.state === 'planned'}<span class="quiet">planned</span>
-            {:else if i.state === 'due'}<button onclick={() => open(i)}>Plan it</button>{/if}
+            {:else if i.state === 'due'}<button
+                aria-label="Plan it: {i.name}, {whenText(localAt(i.from, here))}"
+                onclick={() => open(i)}>Plan it</button
+              >{/if}
           </span>
         </li>
       {/each}

@@ -17,6 +17,7 @@
   import { closedStore } from '$lib/state/opening.svelte';
   import { create as keep, loadSome, namedIn, rowsOf, sorted, type Row } from '$lib/storage';
   import MiniBoard from '$lib/views/board/MiniBoard.svelte';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
   let rows: Row<'combination'>[] | undefined = $state.raw();
@@ -94,6 +95,7 @@
       <button class="primary" onclick={() => create()}><Plus size={18} /> New combination</button>
     </span>
   </div>
+  <Purpose />
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if broken}<p role="alert">
       {broken === 1 ? 'One more needs' : `${broken} more need`} mending before
@@ -105,13 +107,13 @@
     <div class="empty">
       <h2>No combinations yet</h2>
       <p>
-        A combination chains figures on rows of eight: you see where each 1 falls, whether they join, what the
+        A combination chains figures on rows of eight: you see where each 1 falls, whether they link, what the
         hands do between them, and where the phrase ends. Put figures on an empty board, let one be composed,
         or look round in the demo.
       </p>
       <p class="row">
-        <button class="primary" onclick={() => create()}>New combination</button>
-        <button onclick={() => create(true)}>Compose one</button>
+        <button class="primary" onclick={() => create()}>Begin on an empty board</button>
+        <button onclick={() => create(true)}>Let one be composed</button>
       </p>
       <BringDemo label="Bring the demo combinations" done={load} />
     </div>

@@ -70,6 +70,7 @@
     <div class="empty">
       <h2>Nobody to remember for</h2>
       <p>With a group and a log, this screen says what each is due.</p>
+      <p><a class="button" href="/groups">To the groups</a></p>
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else}

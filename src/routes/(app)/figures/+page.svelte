@@ -22,6 +22,7 @@
   } from '$lib/views/figures/catalogue';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
   import GrowthTree from '$lib/views/figures/GrowthTree.svelte';
 
@@ -103,6 +104,7 @@
       <button class="primary" onclick={create}><Plus size={18} /> New figure</button>
     </span>
   </div>
+  <Purpose />
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if broken > 0}<p role="alert">
       {broken === 1 ? 'One more needs' : `${broken} more need`} mending before
@@ -201,7 +203,7 @@
       <div class="empty">
         <h2>Nothing fits</h2>
         <p>No figure fits all of these. Take one away, or show all.</p>
-        <button onclick={() => (filter = noFilter)}>Show all</button>
+        <button onclick={() => (filter = noFilter)}>Take all of them away</button>
       </div>
     {:else if all && drawn}
       <GrowthTree list={shown} />

@@ -57,6 +57,7 @@
         Put figures and combinations in a row, say how often and to what music, and let it run while you walk
         round.
       </p>
+      <button class="primary" onclick={add}>Put one together</button>
       <BringDemo label="Bring the demo practice" done={load} />
     </div>
   {:else}

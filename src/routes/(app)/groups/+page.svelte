@@ -58,6 +58,7 @@
     <div class="empty">
       <h2>No groups yet</h2>
       <p>A group is what the log, what is due and the suggestions are about.</p>
+      <button class="primary" onclick={add}>Begin a group</button>
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else}

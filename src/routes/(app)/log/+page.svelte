@@ -230,6 +230,7 @@
     <div class="empty">
       <h2>Nothing yet</h2>
       <p>Run a class from its plan, and what was danced stands here with the day and how it went.</p>
+      <p><a class="button" href="/classes">To the classes</a></p>
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else}

@@ -18,6 +18,7 @@
   import { download } from '$lib/views/desk/export';
   import Chart from '$lib/views/practice/Chart.svelte';
   import DrillResults from '$lib/views/practice/DrillResults.svelte';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
 
   let all: { r: TapResult; f: TapFigures }[] | undefined = $state.raw();
   let drills: readonly DrillResult[] = $state.raw([]);
@@ -120,6 +121,7 @@
       <a class="button" href="/trainer">Trainer</a>
     </span>
   </div>
+  <Purpose />
   {#if problem}<p role="alert">{problem}</p>{/if}
   {#if !all}<p class="quiet">Opening …</p>
   {:else if all.length === 0 && drills.length === 0}

@@ -41,6 +41,7 @@
     <div class="empty">
       <h2>No rooms yet</h2>
       <p>Width, length and what stands in the way are enough.</p>
+      <button class="primary" onclick={add}>Measure a room</button>
       <BringDemo label="Bring the demo school" done={load} />
     </div>
   {:else}

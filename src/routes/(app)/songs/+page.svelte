@@ -154,6 +154,7 @@
         Bring a recording or a MIDI file, or let the band play: the beats are found, you put right by ear what
         is not, and every combination finds the music it fits.
       </p>
+      <button class="primary" onclick={() => (making = true)}>Have the band play one</button>
       <BringDemo label="Bring the demo songs" done={load} />
     </div>
   {:else if shown.length === 0}

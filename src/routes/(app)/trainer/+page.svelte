@@ -17,6 +17,7 @@
   import TapReport from '$lib/views/practice/TapReport.svelte';
   import SoundLevels from '$lib/views/songs/SoundLevels.svelte';
   import { MusicFinder } from '$lib/workers/music-finder';
+  import Purpose from '$lib/views/shell/Purpose.svelte';
 
   const finder = new MusicFinder(
     () => new Worker(new URL('../../../lib/workers/music.worker.ts', import.meta.url), { type: 'module' }),
@@ -100,6 +101,7 @@
     <h1>Trainer</h1>
     <a href="/results">Results over the weeks</a>
   </div>
+  <Purpose />
   {#if problem || trainer.problem}<p role="alert">{problem || trainer.problem}</p>{/if}
   {#if rows?.length === 0}
     <p class="empty">

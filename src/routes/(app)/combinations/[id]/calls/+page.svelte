@@ -4,6 +4,7 @@
   import { openBoard, type OpenBoard } from '$lib/state/open-board';
   import { ComposeFinder } from '$lib/workers/compose-finder';
   import CallSheet from '$lib/views/board/CallSheet.svelte';
+  import NothingHere from '$lib/views/shell/NothingHere.svelte';
 
   let opened: OpenBoard | undefined = $state.raw();
   $effect(() => {
@@ -26,10 +27,7 @@
 <svelte:head><title>Call sheet · Brisk Partner</title></svelte:head>
 
 {#if opened?.problem}
-  <div class="bar">
-    <p>{opened.problem.text}</p>
-    <a class="button" href="/combinations">To the combinations</a>
-  </div>
+  <NothingHere problem={opened.problem} list="/combinations" name="combinations" />
 {:else if board}
   <div class="bar">
     <a class="button" href="/combinations/{board.combination.id}">To the board</a>
@@ -44,6 +42,7 @@
   {#if board.danced && board.danced.plan === board.plan}
     <CallSheet combination={board.combination} plan={board.plan} whole={board.danced.whole} />
   {:else if board.plan.passes.length === 0}
+    <h1 class="bar">Call sheet</h1>
     <p class="bar">There is nothing to call yet: the board is empty.</p>
   {/if}
 {:else}
