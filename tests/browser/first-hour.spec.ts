@@ -1,40 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import jsQR from 'jsqr';
+import { Person } from './person';
 import { PNG } from './png';
 
 /**
  * Tasks of somebody who is new, at a person's pace, on the built application. Every key, click and choice counts.
  * Source of the limits: the product's own aims.
  */
-class Person {
-  keys = 0;
-  clicks = 0;
-  constructor(readonly page: Page) {}
-  get actions() {
-    return this.keys + this.clicks;
-  }
-  /** 60 to 150 ms a key, never even. */
-  async type(text: string) {
-    for (const [i, c] of [...text].entries()) {
-      this.keys++;
-      if (c === '\n') await this.page.keyboard.press('Enter');
-      else await this.page.keyboard.type(c);
-      await this.page.waitForTimeout(60 + ((i * 37) % 91));
-    }
-  }
-  async press(key: string, times = 1) {
-    for (let i = 0; i < times; i++) {
-      this.keys++;
-      await this.page.keyboard.press(key);
-      await this.page.waitForTimeout(100);
-    }
-  }
-  async click(what: ReturnType<Page['locator']>) {
-    this.clicks++;
-    await what.click();
-  }
-}
 const editor = (page: Page) => page.locator('.cm-content');
 const text = async (page: Page) => (await page.locator('.cm-line').allTextContents()).join('\n');
 const saved = (page: Page) => expect(page.locator('.saved')).toHaveText('Saved');

@@ -31,7 +31,7 @@
           </li>{/each}
       </ul>
     {:else}<p>The one ends just as the other begins.</p>{/if}
-    {#if costText(joint)}<p class="quiet">{costText(joint)}. Distances are estimates.</p>{/if}
+    {#if costText(joint)}<p class="quiet cost">{costText(joint)}. Distances are estimates.</p>{/if}
     {#if board.layer === 0}
       {#if board.mends === undefined}
         <p class="quiet" role="status">Looking for mends …</p>
@@ -91,5 +91,8 @@
   small {
     color: var(--quiet);
     flex: none;
+  }
+  .cost::first-letter {
+    text-transform: uppercase;
   }
 </style>

@@ -25,8 +25,15 @@
   let problem = $state('');
   let naming = $state('');
 
+  /** At once when it opens; while something is being set, once it has been set. */
+  let begun = false;
   $effect(() => {
     void [lab.group, lab.whose, lab.from, lab.to, lab.at, lab.desk.figure];
+    if (!begun) {
+      begun = true;
+      untrack(() => lab.seek());
+      return undefined;
+    }
     untrack(() => lab.clear());
     const timer = setTimeout(() => lab.seek(), 60);
     return () => clearTimeout(timer);

@@ -1,0 +1,66 @@
+import type { Page } from '@playwright/test';
+
+/** Somebody at the screen, at a person's pace. Every key, click and choice counts. */
+export class Person {
+  keys = 0;
+  clicks = 0;
+  constructor(readonly page: Page) {}
+  get actions() {
+    return this.keys + this.clicks;
+  }
+  /** 60 to 150 ms a key, never even. */
+  async type(text: string) {
+    for (const [i, c] of [...text].entries()) {
+      this.keys++;
+      if (c === '\n') await this.page.keyboard.press('Enter');
+      else await this.page.keyboard.type(c);
+      await this.page.waitForTimeout(60 + ((i * 37) % 91));
+    }
+  }
+  async press(key: string, times = 1) {
+    for (let i = 0; i < times; i++) {
+      this.keys++;
+      await this.page.keyboard.press(key);
+      await this.page.waitForTimeout(100);
+    }
+  }
+  async click(what: ReturnType<Page['locator']>) {
+    this.clicks++;
+    await what.click();
+  }
+  async choose(what: ReturnType<Page['locator']>, option: string | { label: string }) {
+    this.clicks++;
+    await what.selectOption(option);
+  }
+
+  /** What has the focus, by its name. */
+  focused(): Promise<string> {
+    return this.page.evaluate(() => {
+      const e = document.activeElement as HTMLInputElement | null;
+      if (e === document.body) return '';
+      const named = e?.getAttribute('aria-label') ?? e?.labels?.[0]?.innerText ?? e?.textContent ?? '';
+      return named.replace(/\s+/g, ' ').trim();
+    });
+  }
+  /** Walks with Tab to what is named so; nothing else is touched. */
+  async reach(name: string | RegExp, most = 70) {
+    for (let i = 0; i < most; i++) {
+      const there = await this.focused();
+      if (typeof name === 'string' ? there.startsWith(name) : name.test(there)) return;
+      this.keys++;
+      await this.page.keyboard.press('Tab');
+      await this.page.waitForTimeout(25);
+    }
+    throw new Error(
+      `${String(name)} is not reached with ${most} Tabs; the focus is on “${await this.focused()}”`,
+    );
+  }
+  /** Calls a command or a document by its name. */
+  async call(words: string) {
+    await this.press('Control+k');
+    await this.page.getByRole('dialog').getByRole('combobox').waitFor();
+    await this.type(words);
+    await this.page.waitForTimeout(250);
+    await this.press('Enter');
+  }
+}
