@@ -186,6 +186,18 @@ test('a figure deleted while it is danced: said in heading, list and sums of an 
   await expect(other.getByRole('listitem').filter({ hasText: 'Eight sixes over a blues' })).toContainText(
     'gone',
   );
+  const gone = page.getByRole('region', { name: 'Figures that are gone' });
+  await expect(gone).toContainText('Part 2, “Left side pass”, is no longer in the repertoire.');
+  await gone
+    .getByRole('button', { name: /instead, part 2$/ })
+    .first()
+    .click();
+  await expect(gone).not.toContainText('Part 2');
+  await expect(
+    page.getByRole('button', { name: /^Left side pass with one and a half turns, 6 beats/ }),
+  ).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(gone.getByRole('button', { name: 'Bring it back, part 2' })).toBeVisible();
   await other.goto('/data');
   await other
     .getByRole('listitem')
@@ -269,6 +281,47 @@ test('a way of the arms written into a figure says where else it is danced, and 
   await expect(page.getByText('A way of the arms was written into “Basic on 1”.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Taken back.')).toBeVisible();
+});
+
+test('several figures are chosen at once: tagged, found by the tag, combined, deleted and brought back', async ({
+  page,
+}) => {
+  await page.goto('/figures');
+  const link = (name: RegExp) => page.getByRole('link', { name });
+  await link(/Push with a turn.*Slot swing/).focus();
+  await page.keyboard.press('Space');
+  await page
+    .getByRole('checkbox', { name: 'Choose Left side pass, Slot swing' })
+    .click({ modifiers: ['Shift'] });
+  const bar = page.getByRole('region', { name: 'What is chosen' });
+  await expect(bar).toContainText('2 figures chosen');
+  await bar.getByLabel('Tag for what is chosen').fill('Monday');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('The tag “Monday” was put on.')).toBeVisible();
+  await page.getByLabel('Tag', { exact: true }).selectOption('Monday');
+  // Three versions of the left side pass wear what it wears.
+  await expect(page.getByText('5 of 54')).toBeVisible();
+  await page.getByLabel('Tag', { exact: true }).selectOption('');
+  await bar.getByRole('button', { name: 'Delete …' }).click();
+  await expect(bar).toContainText('Eight sixes over a blues');
+  await bar.getByRole('button', { name: 'Delete 2 figures' }).click();
+  await expect(page.getByText('52 in the repertoire')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('54 in the repertoire')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Choose Push, Slot swing' }).click();
+  await page.getByRole('checkbox', { name: 'Choose Left side pass, Slot swing' }).click();
+  const file = page.waitForEvent('download');
+  await bar.getByRole('button', { name: 'As a file' }).click();
+  const kept = JSON.parse(readFileSync(await (await file).path(), 'utf8')) as {
+    figures: { name: string; tags?: string[] }[];
+  };
+  expect(kept.figures.map((f) => [f.name, f.tags])).toEqual([
+    ['Push', ['first evening']],
+    ['Left side pass', ['Monday']],
+  ]);
+  await bar.getByRole('button', { name: 'New combination of them' }).click();
+  await expect(page.locator('.facts')).toContainText('12 beats');
+  await expect(page.getByRole('button', { name: /^Left side pass, 6 beats, part 2 of 2/ })).toBeVisible();
 });
 
 test('two tabs, a hundred steps: every word is in the store, in the bin, or shown as a conflict', async ({

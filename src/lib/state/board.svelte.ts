@@ -213,6 +213,11 @@ export class Board {
     const left = this.combination.parts.length;
     this.chosen = left > 0 ? { type: 'part', part: Math.min(at, left - 1) } : undefined;
   }
+  /** Another figure in the place of a part; what was mended or levelled there was of the one before. */
+  putInPlace(at: number, figure: string): void {
+    this.edit({ type: 'set', at, patch: { figure, change: undefined, layers: undefined } });
+    this.chosen = { type: 'part', part: at };
+  }
   duplicate(at: number): void {
     this.edit({ type: 'duplicate', at, key: this.makeKey() });
     this.chosen = { type: 'part', part: at + 1 };

@@ -1,4 +1,5 @@
 import type { Table } from 'dexie';
+import { isVersion, type Figure } from '$lib/core/figure';
 import { kindOf, readDoc, refKey, type AnyDoc, type Docs, type KindId } from '$lib/core/library';
 import {
   everything,
@@ -162,6 +163,22 @@ async function asCopy(db: Database, kind: KindId, row: Row, id: string, now: num
 
 /** Acts that can be taken back, the latest first. */
 export const loadBin = (db: Database): Promise<Act[]> => db.bin.orderBy('at').reverse().toArray();
+
+/** A figure that was deleted and still lies in the bin: by which act, what it was called, and itself where it stands alone. */
+export async function inBin(
+  db: Database,
+  id: string,
+): Promise<{ readonly act: number; readonly name: string; readonly figure: Figure | undefined } | undefined> {
+  for (const act of await loadBin(db)) {
+    const row = act.before.find((b) => b.kind === 'figure' && b.id === id && b.after === undefined)?.row;
+    const read = row && readDoc('figure', row.doc, row.schema);
+    if (act.key === undefined || !read?.ok) continue;
+    const { value } = read;
+    const name = kindOf('figure').nameOf(value) ?? id;
+    return { act: act.key, name, figure: isVersion(value) ? undefined : value };
+  }
+  return undefined;
+}
 
 /** Takes what is older than {@link BIN_DAYS} days out of the bin. */
 export const sweepBin = (db: Database, now: number): Promise<number> =>

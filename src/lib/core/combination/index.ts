@@ -7,4 +7,5 @@ export * from './plan';
 export * from './reading';
 export * from './schema';
 export * from './sheet';
+export * from './stand-ins';
 export * from './whole';

@@ -230,13 +230,7 @@
     </div>
   {/each}
   {#if plan.missing.length > 0}
-    <p class="missing" role="alert">
-      {plan.missing.length === 1 ? 'One figure is' : `${plan.missing.length} figures are`} no longer in the repertoire:
-      {#each plan.missing as m (m)}
-        part {m + 1}
-        <button onclick={() => board.remove(m)}>Take it out</button>
-      {/each}
-    </p>
+    {#await import('./GoneFigures.svelte') then { default: GoneFigures }}<GoneFigures {board} />{/await}
   {/if}
 </div>
 
@@ -469,11 +463,6 @@
     border-radius: 10px;
     padding: 40px 24px;
     max-width: 60ch;
-  }
-  .missing {
-    border-left: 5px solid var(--wrong);
-    padding: 8px 12px;
-    background: var(--sheet);
   }
   @media (max-width: 700px) {
     .row {
