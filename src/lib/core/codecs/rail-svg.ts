@@ -33,22 +33,25 @@ export function turnWords(turn: number): string {
 
 /**
  * The rail of a figure as a standalone SVG 1.1 picture: both roles, counts, hands, calls and the joined arms, in rows of
- * eight. Height follows from the length.
+ * eight. Height follows from the length. Without `named` its name stands only in its title.
  * @example railSvg(analyse(figure)).startsWith('<svg')
  */
-export function railSvg(a: Analysis): string {
+export function railSvg(a: Analysis, named = true): string {
+  const head = named ? HEAD : 12;
   const beats = Math.max(2, Math.ceil(a.end / TICKS_PER_BEAT));
   const size = beats <= 10 ? beats : 8;
   const rows = Math.ceil(beats / size);
-  const [width, height] = [SIDE + size * BEAT + 20, HEAD + rows * ROW + 10];
+  const [width, height] = [SIDE + size * BEAT + 20, head + rows * ROW + 10];
   const body = Array.from({ length: rows }, (_, r) =>
-    row(a, r * size, Math.min(beats, (r + 1) * size), HEAD + r * ROW),
+    row(a, r * size, Math.min(beats, (r + 1) * size), head + r * ROW),
   );
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" font-family="'Schibsted Grotesk', 'Schibsted Grotesk Variable', system-ui, sans-serif" role="img">`,
     `<title>${escaped(a.figure.name)}</title>`,
     `<rect width="${width}" height="${height}" fill="${COLOUR.paper}"/>`,
-    `<text x="20" y="36" font-size="26" font-weight="750" fill="${COLOUR.ink}">${escaped(a.figure.name)}</text>`,
+    named
+      ? `<text x="20" y="36" font-size="26" font-weight="750" fill="${COLOUR.ink}">${escaped(a.figure.name)}</text>`
+      : '',
     ...body,
     '</svg>',
     '',

@@ -2,8 +2,10 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { describe, expect, it } from 'vitest';
 import { analyse } from '../analysis';
 import { newFigure, type Figure } from '../figure';
-import { danceHtml } from './dance-html';
+import { danceHtml, dancesHtml } from './dance-html';
 import { railSvg, turnWords } from './rail-svg';
+import { sheetSvg } from './sheet-svg';
+import { saidRows } from './step-words';
 
 const figure = (lines: string, name = 'A <push> & "turn"'): Figure => ({
   ...newFigure('f', 'slot-swing', name),
@@ -49,7 +51,7 @@ describe('a page that plays', () => {
       'http://www.w3.org/2000/svg',
     ]);
     expect(html).not.toContain('<push>');
-    const data = JSON.parse(/id="data">(.*?)<\/script>/s.exec(html)?.[1] ?? '') as {
+    const data = JSON.parse(/class="data">(.*?)<\/script>/s.exec(html)?.[1] ?? '') as {
       frames: number[][];
       says: string[][];
     };
@@ -57,5 +59,36 @@ describe('a page that plays', () => {
     expect(data.says.map((s) => s[1])).toEqual(['1', '2', '3', '&', '4', '5', '&', '6']);
     const script = /<script>(.*?)<\/script>/s.exec(html)?.[1] ?? '';
     expect(() => new Function(script)).not.toThrow();
+  });
+});
+
+describe('several dances on one page', () => {
+  it('each with its own couple, rail and table; what is said stands above', () => {
+    const other = analyse(figure('leader 1 fwd\nfollower 1 back', 'Other'));
+    const html = dancesHtml('Tuesday & more', ['Keep it <small>.'], [push, other]);
+    expect(html.match(/class="dance"/g)).toHaveLength(2);
+    expect(html.match(/class="data"/g)).toHaveLength(2);
+    expect(html).toContain('<h1>Tuesday &amp; more</h1>');
+    expect(html).toContain('<p>Keep it &lt;small&gt;.</p>');
+    expect(html).toContain('<h2>Other</h2>');
+    expect(html).not.toMatch(/ id="/);
+  });
+});
+
+describe('the step sheet as a picture', () => {
+  it('is well-formed SVG with a line for every count, for both roles, and the rail', () => {
+    const svg = sheetSvg(push);
+    expect(XMLValidator.validate(svg)).toBe(true);
+    const rows = saidRows(push);
+    expect(rows.map((r) => r.count)).toEqual(['1', '2', '3', '3&', '4', '5', '5&', '6']);
+    expect(rows[1]).toMatchObject({
+      leader: expect.stringMatching(/^right, /) as string,
+      follower: expect.stringMatching(/turn 1\/2 right/) as string,
+    });
+    for (const w of rows.flatMap((r) => [...r.leader.split(' '), ...r.follower.split(' ')]))
+      expect(svg).toContain(w);
+    const lines = [...svg.matchAll(/<text[^>]*font-size="16"[^>]*>([^<]*)</g)].map((m) => m[1] ?? '');
+    expect(Math.max(...lines.map((l) => l.length))).toBeLessThanOrEqual(60);
+    expect(svg.match(/<svg/g)).toHaveLength(2);
   });
 });

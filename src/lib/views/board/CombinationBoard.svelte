@@ -1,5 +1,6 @@
 <script lang="ts">
   import { sharedCombination } from '$lib/state/share';
+  import { dancesPage, railPicture, sheetPicture } from '$lib/views/share/files';
   import { untrack } from 'svelte';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import type { ComposeRequest } from '$lib/core/composer';
@@ -189,6 +190,19 @@
     const next = board.gaps.find((g) => g > now) ?? board.gaps[0];
     if (next !== undefined) board.chooseJoint(next);
   }
+  /** What else can be given away, once the whole has been danced. */
+  const shareFiles = $derived.by(() => {
+    const danced = board.danced?.whole.analysis;
+    if (!danced) return [];
+    return [
+      { name: 'Picture of the rail (PNG)', does: () => railPicture(danced) },
+      { name: 'Picture of the step sheet (PNG)', does: () => sheetPicture(danced) },
+      {
+        name: 'Page that plays (HTML)',
+        does: () => dancesPage(board.combination.name, [board.combination.notes].filter(Boolean), [danced]),
+      },
+    ];
+  });
 </script>
 
 <svelte:window onkeydown={keys} />
@@ -201,7 +215,7 @@
       <SharePanel
         name={board.combination.name}
         shared={async () => sharedCombination(await app.db(), board.combination)}
-        others={[]}
+        others={shareFiles}
         close={() => (open.share = false)}
       />
     {/await}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { analyse } from '$lib/core/analysis';
   import { hereZone } from '$lib/core/calendar';
   import {
     PAPERS,
@@ -21,6 +22,7 @@
   import { loadDoc, loadDocs } from '$lib/storage';
   import { downloadBytes, fileName } from '$lib/views/desk/export';
   import PlainFrame from '$lib/views/shell/PlainFrame.svelte';
+  import { dancesPage } from '$lib/views/share/files';
   import { sharedRecap } from '$lib/state/share';
   import SheetPage from './SheetPage.svelte';
   import { NO_CHOICES, choicesOf, type Choices } from './choices';
@@ -97,6 +99,15 @@
     if (material && !(await saveCaptions(r, material)))
       problem = 'There are no captions: nothing here can be danced.';
   }
+  async function playing() {
+    if (!material) return;
+    const dances = r.figures
+      .flatMap((id) => material?.figures.get(id) ?? [])
+      .map((f) => analyse(f, app.heights));
+    if (dances.length === 0) return void (problem = 'There is no page: nothing here can be danced.');
+    const says = [r.greeting, r.practise && `Practise: ${r.practise}`].filter((t): t is string => !!t);
+    await dancesPage(r.name, says, dances);
+  }
 </script>
 
 {#if sharing}
@@ -104,7 +115,10 @@
     <SharePanel
       name={r.name}
       shared={async () => sharedRecap(await app.db(), r.id)}
-      others={[{ name: 'Picture (PNG)', does: picture }]}
+      others={[
+        { name: 'Picture (PNG)', does: picture },
+        { name: 'Page that plays (HTML)', does: playing },
+      ]}
       close={() => (sharing = false)}
     />
   {/await}

@@ -23,7 +23,7 @@
   import Transport from '$lib/views/transport/Transport.svelte';
   import { sharedFigure } from '$lib/state/share';
   import { exportJson } from './export';
-  import { danceHtml, railPicture } from '$lib/views/share/files';
+  import { dancesPage, railPicture, sheetPicture } from '$lib/views/share/files';
   import DeskHeader from './DeskHeader.svelte';
   import DeskNotices from './DeskNotices.svelte';
 
@@ -238,7 +238,8 @@
         shared={() => Promise.resolve(sharedFigure(f))}
         others={[
           { name: 'Picture of the rail (PNG)', does: () => railPicture(a) },
-          { name: 'Page that plays (HTML)', does: () => danceHtml(a) },
+          { name: 'Picture of the step sheet (PNG)', does: () => sheetPicture(a) },
+          { name: 'Page that plays (HTML)', does: () => dancesPage(f.name, [], [a]) },
           { name: 'Figure file (JSON)', does: () => exportJson([f], f.name) },
         ]}
         close={() => (open.share = false)}
