@@ -337,4 +337,20 @@ test.describe('in the studio, on a phone', () => {
     );
     expect(small).toEqual([]);
   });
+
+  test('a combination plays large, with the count of its eight, and goes from figure to figure', async ({
+    page,
+  }) => {
+    await page.goto('/combinations/demo-combination-blues');
+    await expect(page.locator('.facts')).toContainText('every link holds');
+    await page.getByRole('button', { name: 'Play', exact: true }).click();
+    const large = page.getByRole('dialog', { name: 'Eight sixes over a blues, large' });
+    await expect(large.locator('.count')).toHaveText(/^[1-8&]$/);
+    await large.getByRole('button', { name: 'Pause' }).click();
+    await large.getByRole('button', { name: 'Next unit' }).click();
+    await expect(large.locator('.count')).toHaveText('7');
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await large.getByRole('button', { name: 'Back to the board' }).click();
+    await expect(large).toHaveCount(0);
+  });
 });

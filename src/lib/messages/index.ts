@@ -6,7 +6,7 @@ export * from './arms';
 export * from './trunk';
 export * from './versions';
 export * from './combinations';
-export { list } from './words';
+export { feetText, list } from './words';
 export * from './songs';
 export * from './practice';
 export * from './drills';

@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Ticks } from '$lib/core/base';
+import { TICKS_PER_BEAT, type Foot, type Ticks } from '$lib/core/base';
 
 const ORDINALS = [
   'first',
@@ -36,3 +36,11 @@ export function list(parts: readonly string[], word = 'and'): string {
   const last = parts.at(-1) ?? '';
   return parts.length < 2 ? last : `${parts.slice(0, -1).join(', ')} ${word} ${last}`;
 }
+
+const FOOT_WORDS = { L: 'left', R: 'right' } as const;
+const footText = (role: string, foot: Foot | undefined): string =>
+  foot ? `the ${role}’s ${FOOT_WORDS[foot]} foot` : `either foot of the ${role}`;
+
+/** Whose feet, in words; no foot is either. @example feetText('L', 'R') // 'the leader’s left foot and the follower’s right foot' */
+export const feetText = (leader: Foot | undefined, follower: Foot | undefined): string =>
+  `${footText('leader', leader)} and ${footText('follower', follower)}`;

@@ -178,6 +178,19 @@ describe('the strands on the rail', () => {
     for (let i = 1; i < names.length; i++) expect(names[i]!.from).toBeGreaterThan(names[i - 1]!.from);
   });
 
+  it('a name says how it stays, not how it was while somebody still turned', () => {
+    const salsa = {
+      ...newFigure('t', 'salsa-on-1'),
+      lines: `leader 1 fwd 2 place 3 back 5 back 6 place 7 fwd
+follower 1 back 2 place 3 fwd 5 fwd r1/2 6 fwd r1/2 7 close
+hands 1 two hands, 4 raise both, 7 lower both`,
+    };
+    const last = armStretches(analyse(salsa)).at(-1)!;
+    expect(last.name.title).toBe('Double cross, left on top');
+    expect(last.name.sentence).toContain('Facing.');
+    expect(last.name.sentence).not.toContain('right side to the leader');
+  });
+
   it('no figure at all has no strands but a name', () => {
     const empty = railArms(analyse({ ...newFigure('t', 'slot-swing'), lines: '' }));
     expect(empty.crossings).toEqual([]);

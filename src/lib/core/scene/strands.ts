@@ -387,7 +387,8 @@ export function armStretches(a: Analysis): ArmStretch[] {
     const name = named(state);
     const raised = state.arms.some((x) => x.height === 'overhead');
     const last = found.at(-1);
-    if (last && sameLook(last, name, state) && last.raised === raised) last.to = to;
+    if (last && sameLook(last, name, state) && last.raised === raised)
+      Object.assign(last, { to, name, state });
     else found.push({ from: tick, to, name, raised, state });
   };
   for (let tick = 0; tick < end; tick += LOOK) look(tick, Math.min(end, tick + LOOK));
@@ -420,7 +421,8 @@ function joinEqual(list: readonly ArmStretch[]): ArmStretch[] {
   const out: ArmStretch[] = [];
   for (const s of list) {
     const last = out.at(-1);
-    if (last && sameLook(last, s.name, s.state)) out[out.length - 1] = { ...last, to: s.to };
+    if (last && sameLook(last, s.name, s.state))
+      out[out.length - 1] = { ...s, from: last.from, raised: last.raised };
     else out.push(s);
   }
   return out;

@@ -20,6 +20,7 @@
   import type { ComposeFinder } from '$lib/workers/compose-finder';
   import { endOf } from '$lib/core/scene/board';
   import FloorView from '$lib/views/floor/FloorView.svelte';
+  import { LargeView } from '$lib/views/transport/large-view.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
   import BoardHeader from './BoardHeader.svelte';
   import BoardNotices from './BoardNotices.svelte';
@@ -48,6 +49,7 @@
   } = $props();
 
   const player = new Player();
+  const large = new LargeView(player);
   const sound = new DanceSound();
   const lab = untrack(() => new ComposeLab(composer, app.heights));
   let open = $state({
@@ -207,7 +209,7 @@
 
 <svelte:window onkeydown={keys} />
 
-<div class="screen" bind:this={root}>
+<div class="screen" bind:this={root} inert={large.open}>
   <BoardHeader {board} {saver} bind:open />
   <BoardNotices {board} {saver} {news} bind:deleting={open.deleting} />
   {#if open.share}
@@ -259,10 +261,36 @@
       </aside>
     </div>
     {#if a && plan.passes.length > 0}
-      <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm {stretches} count={say} /></div>
+      <div class="foot">
+        <Transport
+          {sound}
+          analysis={a}
+          {player}
+          bind:bpm
+          {stretches}
+          count={say}
+          large={() => (large.open = true)}
+        />
+      </div>
     {/if}
   {/if}
 </div>
+{#if large.open && a}
+  {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
+    <Studio
+      name={board.combination.name}
+      analysis={a}
+      {player}
+      {whole}
+      {sound}
+      {stretches}
+      {say}
+      follow
+      back="Back to the board"
+      close={() => large.leave(root)}
+    />
+  {/await}
+{/if}
 
 <style>
   .screen {

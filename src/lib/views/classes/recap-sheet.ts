@@ -22,6 +22,7 @@ import { callSheet, planOf, wholeOf } from '$lib/core/combination';
 import { sayCount } from '$lib/core/time';
 import { FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
 import {
+  feetText,
   BLOCK_WORDS,
   CARE_ALWAYS,
   CARE_WORDS,
@@ -89,7 +90,7 @@ function figureBlocks(id: string, r: Recap, p: RecapParts): SheetBlock[] {
         went?.bpm ? `; danced at ${went.bpm}` : ''
       }${r.for !== 'students' && went?.rating ? `; it went ${RATING_WORDS[went.rating]}` : ''}. Begins ${
         FORMATIONS[f.start.formation].says
-      }, ${HOLDS[f.start.hold].says}; leader free ${f.start.leaderFree}, follower free ${f.start.followerFree}.`,
+      }, ${HOLDS[f.start.hold].says}; ${feetText(f.start.leaderFree, f.start.followerFree)} free.`,
     },
     steps(a),
     ...(r.for === 'students' ? [] : faults(a, id, r, p)),

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, tick, untrack, type Component } from 'svelte';
+  import { onMount, untrack, type Component } from 'svelte';
   import type { Analysis } from '$lib/core/analysis';
   import { TICKS_PER_BEAT } from '$lib/core/base';
   import { differences } from '$lib/core/likeness';
@@ -20,6 +20,7 @@
   import CountRail from '$lib/views/rail/CountRail.svelte';
   import StepInspector from '$lib/views/rail/StepInspector.svelte';
   import { moments } from '$lib/views/rail/rail-model';
+  import { LargeView } from '$lib/views/transport/large-view.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
   import { sharedFigure } from '$lib/state/share';
   import { exportJson } from './export';
@@ -190,17 +191,7 @@
     const s = desk.selected;
     if (s && desk.selection) rail?.remove(desk.selection.role, s);
   }
-  /** The couple and the count fill the screen: on a phone as soon as it plays. */
-  let studio = $state(false);
-  const SMALL = '(max-width: 700px), (max-height: 500px)';
-  $effect(() => {
-    if (player.playing && matchMedia(SMALL).matches) studio = true;
-  });
-  function leaveStudio() {
-    studio = false;
-    player.stop();
-    void tick().then(() => root.querySelector<HTMLElement>('.play')?.focus());
-  }
+  const large = new LargeView(player);
   let stretch: ArmStretch | undefined = $state.raw();
   /** A breakdown pasted from elsewhere, shown before it is put in. */
   let brought: string | undefined = $state.raw();
@@ -217,7 +208,7 @@
 
 <svelte:window onkeydown={keys} />
 
-<div class="desk" bind:this={root} inert={studio}>
+<div class="desk" bind:this={root} inert={large.open}>
   <DeskHeader {desk} {saver} bind:open />
   <DeskNotices {desk} {saver} {news} bind:deleting={open.deleting} />
 
@@ -310,11 +301,13 @@
       {/if}
     </aside>
   </div>
-  <div class="foot"><Transport {sound} analysis={a} {player} bind:bpm large={() => (studio = true)} /></div>
+  <div class="foot">
+    <Transport {sound} analysis={a} {player} bind:bpm large={() => (large.open = true)} />
+  </div>
 </div>
-{#if studio}
+{#if large.open}
   {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
-    <Studio name={f.name} analysis={a} {player} {whole} {sound} close={leaveStudio} />
+    <Studio name={f.name} analysis={a} {player} {whole} {sound} close={() => large.leave(root)} />
   {/await}
 {/if}
 {#if printing && StepSheet}<div class="print"><StepSheet analysis={a} /></div>{/if}

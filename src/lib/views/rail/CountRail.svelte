@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { armsAt } from '$lib/core/analysis';
+  import { nameOf } from '$lib/core/arms';
   import type { Role } from '$lib/core/base';
   import { NO_PICKS, sayPicks } from '$lib/core/figure';
   import { railArms, railBeat, type ArmStretch } from '$lib/core/scene';
@@ -74,11 +76,16 @@
     void player.tick;
     pointed = undefined;
   });
-  const seen = $derived(
-    (pointed && arms.stretches.includes(pointed) ? pointed : undefined) ??
-      arms.stretches.findLast((x) => x.from <= Math.max(0, player.tick)) ??
-      arms.stretches[0],
+  const under = $derived(
+    arms.stretches.findLast((x) => x.from <= Math.max(0, player.tick)) ?? arms.stretches[0],
   );
+  /** Under the playhead it is said as it is at this moment, elsewhere as it stays. */
+  const marked = $derived(pointed && arms.stretches.includes(pointed) ? pointed : under);
+  const seen = $derived.by(() => {
+    if (!under || marked !== under || pointed) return marked;
+    const { sentence } = nameOf(armsAt(a.arms, Math.max(0, player.tick), true));
+    return { ...under, name: { ...under.name, sentence } };
+  });
   $effect(() => {
     stretch = seen;
   });
@@ -131,7 +138,7 @@
     {acts}
     {px}
     {words}
-    now={seen}
+    now={marked}
     bind:pointed
   />
 {/snippet}

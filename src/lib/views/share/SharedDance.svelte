@@ -11,12 +11,15 @@
   import FloorView from '$lib/views/floor/FloorView.svelte';
   import CountRail from '$lib/views/rail/CountRail.svelte';
   import StepSheet from '$lib/views/sheet/StepSheet.svelte';
+  import { LargeView } from '$lib/views/transport/large-view.svelte';
   import Transport from '$lib/views/transport/Transport.svelte';
 
   /** One dance, read only: rail, floor from any side, counts and calls, and the steps in words. */
   let { figure, analysis, bpm: tempo }: { figure: Figure; analysis?: Analysis; bpm?: number } = $props();
 
   const player = new Player();
+  const large = new LargeView(player);
+  let root: HTMLDivElement;
   const sound = new DanceSound();
   const desk = untrack(() => new Desk(figure, app.heights, { ask: () => {} }));
   const a = $derived(analysis ?? desk.analysis);
@@ -36,7 +39,23 @@
   <div class="floor"><FloorView desk={{ analysis: a }} {player} follow={analysis !== undefined} /></div>
   <div class="sheet"><StepSheet analysis={a} /></div>
 </div>
-<div class="foot"><Transport {sound} analysis={a} {player} bind:bpm /></div>
+<div class="foot" bind:this={root}>
+  <Transport {sound} analysis={a} {player} bind:bpm large={() => (large.open = true)} />
+</div>
+{#if large.open}
+  {#await import('$lib/views/transport/Studio.svelte') then { default: Studio }}
+    <Studio
+      name={figure.name}
+      analysis={a}
+      {player}
+      {whole}
+      {sound}
+      follow={analysis !== undefined}
+      back="Back to the page"
+      close={() => large.leave(root)}
+    />
+  {/await}
+{/if}
 
 <style>
   .dance {

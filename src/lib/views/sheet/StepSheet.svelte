@@ -7,7 +7,7 @@
   import { BODY, FORMATIONS, HOLDS, LEVELS, danceOf } from '$lib/core/vocabulary';
   import { check } from '$lib/core/findings';
   import { choicesOf } from '$lib/core/figure';
-  import { findingText } from '$lib/messages';
+  import { feetText, findingText } from '$lib/messages';
   import { describe } from '$lib/views/rail/rail-model';
 
   let { analysis: a }: { analysis: Analysis } = $props();
@@ -62,9 +62,10 @@
       {f.feel}
     </p>
     <p>
-      Starts {FORMATIONS[f.start.formation].says}, {HOLDS[f.start.hold].says}. Free foot: leader {f.start
-        .leaderFree}, follower {f.start.followerFree}. Ends free: leader {a.roles.leader.endFree ?? 'both'},
-      follower {a.roles.follower.endFree ?? 'both'}.
+      Starts {FORMATIONS[f.start.formation].says}, {HOLDS[f.start.hold].says}; {feetText(
+        f.start.leaderFree,
+        f.start.followerFree,
+      )} free. At the end {feetText(a.roles.leader.endFree, a.roles.follower.endFree)} free.
     </p>
     {#if f.mistake}<p><strong>A mistake on purpose: {f.mistake}</strong></p>{/if}
   </header>

@@ -23,6 +23,10 @@
     player,
     whole,
     sound,
+    stretches,
+    say,
+    follow = false,
+    back = 'Back to the desk',
     close,
   }: {
     name: string;
@@ -30,6 +34,13 @@
     player: Player;
     whole: Stretch;
     sound: DanceSound;
+    /** What a swipe goes through; units of the figure where nothing else is said. */
+    stretches?: readonly Stretch[] | undefined;
+    /** Says the count shown, where it is not the figure's own. */
+    say?: ((tick: number) => string) | undefined;
+    /** The floor goes with the couple. */
+    follow?: boolean;
+    back?: string;
     close: () => void;
   } = $props();
 
@@ -40,7 +51,9 @@
 
   const stops = $derived(moments(a));
   const tick = $derived(stops.findLast((m) => m <= Math.max(0, player.tick) + 0.01 && m < a.end) ?? 0);
-  const count = $derived(positionAt(tick, a.figure.feel)?.sub || sayCount(tick, a.figure.feel));
+  const count = $derived(
+    say?.(tick) ?? (positionAt(tick, a.figure.feel)?.sub || sayCount(tick, a.figure.feel)),
+  );
   const call = $derived(
     a.words.findLast((w) => w.track === 'calls' && w.tick <= tick && tick - w.tick < 24)?.text ?? '',
   );
@@ -51,7 +64,7 @@
       (x) => player.only === 'both' || player.only === x.role,
     ),
   );
-  const units = $derived(a.roles.leader.units);
+  const units: readonly Stretch[] = $derived(stretches ?? a.roles.leader.units);
   const unit = $derived(units.findIndex((u) => u.from <= player.tick && player.tick < u.to));
   const looped = $derived(player.loop !== undefined);
 
@@ -100,7 +113,7 @@
 
 <div class="studio" bind:this={root} role="dialog" aria-modal="true" aria-label="{name}, large">
   <header>
-    <button onclick={close} aria-label="Back to the desk"><X size={24} /></button>
+    <button onclick={close} aria-label={back}><X size={24} /></button>
     <b>{name}</b>
     <button class="wide" onclick={full}>Whole screen</button>
     <SoundSwitch {sound} />
@@ -112,7 +125,7 @@
     onpointerup={swiped}
     onpointercancel={() => (from = undefined)}
   >
-    <div class="couple"><FloorView desk={{ analysis: a }} {player} /></div>
+    <div class="couple"><FloorView desk={{ analysis: a }} {player} {follow} /></div>
     <div class="now">
       <p class="count num" aria-hidden="true">{count}</p>
       <p class="call">{call}</p>
@@ -224,19 +237,19 @@
   }
   .row {
     display: flex;
-    gap: 6px;
+    gap: 5px;
     align-items: center;
     justify-content: center;
   }
   .row button,
   header button {
     min-height: 48px;
-    min-width: 48px;
+    min-width: 46px;
     justify-content: center;
-    padding: 4px 10px;
+    padding: 4px 8px;
   }
   .speed {
-    min-width: 52px;
+    min-width: 48px;
     text-align: center;
   }
   .play {
