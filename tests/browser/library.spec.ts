@@ -275,7 +275,7 @@ test('a way of the arms written into a figure says where else it is danced, and 
     .click();
   await page.getByRole('combobox', { name: /^into/ }).selectOption('Basic on 1 · 8 counts');
   await expect(
-    page.getByText(/It is also used in .*Monday salsa, three layers.*A copy leaves those alone/),
+    page.getByText(/It is also used in .*Monday salsa, three levels.*A copy leaves those alone/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Write it in', exact: true }).click();
   await expect(page.getByText('A way of the arms was written into “Basic on 1”.')).toBeVisible();

@@ -285,9 +285,7 @@ test.describe('floor time', () => {
     await page.keyboard.press('Tab');
     await page.getByRole('combobox', { name: 'add' }).selectOption('pause');
     await expect(page.getByText('1:00 in all')).toBeVisible();
-    await page
-      .getByRole('button', { name: /^2, (Pause|Change partners), earlier$/ })
-      .click();
+    await page.getByRole('button', { name: /^2, (Pause|Change partners), earlier$/ }).click();
     await expect(
       page.getByRole('list', { name: 'What is danced' }).getByRole('listitem').first(),
     ).toContainText('pause');

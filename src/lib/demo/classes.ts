@@ -197,7 +197,7 @@ const COURSES: readonly Course[] = [
           ['salsa1-basic', 'good', 150],
           ['salsa1-cross', 'again', 136],
         ],
-        note: 'Leaders stay in the lane.',
+        note: 'Leaders stay in the slot.',
       },
       { taught: [['salsa1-cross', 'so-so', 144]] },
       {

@@ -31,13 +31,13 @@ export const demoCombinations: readonly Combination[] = [
   ),
   combination(
     'layers',
-    'Monday salsa, three layers',
+    'Monday salsa, three levels',
     160,
     ['salsa1-basic', 'salsa1-cross', 'salsa1-basic', 'salsa1-cross'],
     {
       loop: true,
       notes:
-        'Layer 1 for everybody; the turns and the change of hands lie on the same counts and footprints.',
+        'Level 1 for everybody; the turns and the change of hands lie on the same counts and footprints.',
     },
   ),
   combination('break', 'Stop on the break', 150, ['swing-basic', 'kick-ball', 'swing-basic', 'swing-stop'], {
@@ -64,6 +64,6 @@ export const demoCombinations: readonly Combination[] = [
     { start: 1, notes: 'Counted from its own 1, and in straight eights beside it.' },
   ),
   combination('tango', 'Eight steps and a walk', 120, ['tango-eight', 'tango-walk', 'tango-wait'], {
-    notes: 'The first joint does not fit: both stand on the other foot.',
+    notes: 'The first link does not fit: both stand on the other foot.',
   }),
 ];

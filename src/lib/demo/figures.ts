@@ -62,8 +62,8 @@ export const demoFigures: readonly Figure[] = [
     leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
     follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide 4 slow
-    leads 1 leave the lane 3 let the follower through
-    feels 1 a clear lane 4 a soft end
+    leads 1 leave the slot 3 let the follower through
+    feels 1 a clear slot 4 a soft end
     calls 1 walk 2 walk 3 through & and 4 face 5 an & chor 6 step`,
     { family: 'pass' },
   ),
@@ -75,7 +75,7 @@ export const demoFigures: readonly Figure[] = [
     leader 1 r1/4 back 2 back 3 place & place 4 r1/4 side 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 raise 4 lower
-    leads 1 leave the lane to the right 2 raise the hand
+    leads 1 leave the slot to the right 2 raise the hand
     calls 1 walk 2 under 3 tri & ple 4 step 5 an & chor 6 step`,
     { family: 'pass', level: 2 },
   ),
@@ -98,7 +98,7 @@ export const demoFigures: readonly Figure[] = [
   figure(
     'pass-blocked',
     'slot-swing',
-    'Side pass, lane not cleared',
+    'Side pass, slot not cleared',
     `
     leader 1 back 2 place 3 place l1/4 & l1/4 close 4 place 5 hook & replace 6 place
     follower 1 fwd 2 fwd 3 fwd & l1/4 fwd 4 l1/4 back 5 hook & replace 6 back
@@ -207,7 +207,7 @@ export const demoFigures: readonly Figure[] = [
     follower 1 back 2 replace 3 fwd 4 hold 5 fwd 6 fwd then l1/4 7 l1/4 back 8 hold
     hands 1 left to right low
     leads 3 open the door 5 send across
-    feels 3 the lane opens 5 led past
+    feels 3 the slot opens 5 led past
     calls 1 break 2 place 3 open 5 cross 6 turn 7 face`,
     { family: 'pass', level: 3, start: { ...newFigure('x', 'salsa-on-1').start, hold: 'left-right' } },
   ),
@@ -552,7 +552,7 @@ export const demoFigures: readonly Figure[] = [
     leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
     follower 1 fwd 2 fwd 3 fwd & l3/4 back 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left
-    leads 1 leave the lane 2 lift as the follower comes through 3 turn
+    leads 1 leave the slot 2 lift as the follower comes through 3 turn
     calls 1 walk 2 up 3 through & turn 4 face 5 an & chor 6 step`,
     { family: 'pass', level: 4, tempo: { min: 84, max: 100 } },
   ),
@@ -564,7 +564,7 @@ export const demoFigures: readonly Figure[] = [
     leader 1 l1/4 back 2 back 3 place & place 4 l1/4 close 5 hook & replace 6 side
     follower 1 fwd 2 fwd 3 fwd & l3/4 back 4 l3/4 back 5 hook & replace 6 back
     hands 1 left to right low 2 guide, raise left 4 slow, lower left 5 change to right to right
-    leads 1 leave the lane 2 lift as the follower comes through 3 turn 5 the other hand takes over
+    leads 1 leave the slot 2 lift as the follower comes through 3 turn 5 the other hand takes over
     calls 1 walk 2 up 3 through & turn 4 face 5 change & and 6 step`,
     { family: 'pass', level: 4, tempo: { min: 84, max: 100 } },
   ),
@@ -630,7 +630,7 @@ export const demoFigures: readonly Figure[] = [
     follower 1 back 2 replace 3 fwd 4 hold 5 l1/2 back 6 l1/2 fwd 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left
     leads 3 open the door 4 lift the left 5 turn the follower across
-    feels 3 the lane opens 5 turned left on the way
+    feels 3 the slot opens 5 turned left on the way
     calls 1 break 2 place 3 open 4 up 5 turn 6 turn 7 face`,
     {
       family: 'pass',
@@ -648,7 +648,7 @@ export const demoFigures: readonly Figure[] = [
     follower 1 back 2 replace 3 fwd 4 hold 5 l1/2 back 6 l1/2 fwd 7 l1/2 back 8 hold
     hands 1 left to right low 4 raise left 8 lower left, change to right to right
     leads 3 open the door 4 lift the left 5 turn the follower across 8 the other hand takes over
-    feels 3 the lane opens 5 turned left on the way
+    feels 3 the slot opens 5 turned left on the way
     calls 1 break 2 place 3 open 4 up 5 turn 6 turn 7 change`,
     {
       family: 'pass',

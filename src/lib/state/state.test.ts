@@ -44,7 +44,7 @@ describe('catalogue', () => {
       'Push',
       'Left side pass',
       'Push, a step short',
-      'Side pass, lane not cleared',
+      'Side pass, slot not cleared',
       'Two counts in place',
     ]);
     expect(names({ dance: 'hustle', length: 3 })).toEqual(['Basic']);

@@ -83,8 +83,7 @@
   const marked = $derived(pointed && arms.stretches.includes(pointed) ? pointed : under);
   const seen = $derived.by(() => {
     if (!under || marked !== under || pointed) return marked;
-    const { sentence } = nameOf(armsAt(a.arms, Math.max(0, player.tick), true));
-    return { ...under, name: { ...under.name, sentence } };
+    return { ...under, name: nameOf(armsAt(a.arms, Math.max(0, player.tick), true)) };
   });
   $effect(() => {
     stretch = seen;
