@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newFigure } from '$lib/core/figure';
-import { SearchIndex, branches, entries, noFilter, select } from '$lib/views/figures/catalogue';
+import { branches, entries, noFilter, select } from '$lib/views/figures/catalogue';
+import { SearchIndex } from '$lib/views/figures/search-index';
 import { demoFigures } from '$lib/demo/figures';
 import { fileName } from '$lib/views/desk/export';
 import { turnSign } from '$lib/views/rail/rail-model';

@@ -3,20 +3,13 @@
   import { nanoid } from 'nanoid';
   import { goto } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
-  import {
-    Repertoire,
-    dancesIn,
-    duration,
-    loops,
-    newCombination,
-    planOf,
-    type Plan,
-  } from '$lib/core/combination';
-  import { list as inWords, minutesText, verdictText, tempiText } from '$lib/messages';
+  import { newCombination } from '$lib/core/combination/schema';
   import { app } from '$lib/state/app.svelte';
+  import { afterPaint } from '$lib/state/after-paint';
   import { closedStore } from '$lib/state/opening.svelte';
-  import { create as keep, loadSome, namedIn, rowsOf, sorted, type Row } from '$lib/storage';
-  import MiniBoard from '$lib/views/board/MiniBoard.svelte';
+  import { create as keep, rowsOf, sorted, type Row } from '$lib/storage';
+  import type MiniBoard from '$lib/views/board/MiniBoard.svelte';
+  import type { LaidOut } from '$lib/views/board/lay-out';
   import Purpose from '$lib/views/shell/Purpose.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
@@ -45,31 +38,23 @@
       `${c.name} ${c.notes}`.toLowerCase().includes(words.trim().toLowerCase()),
     ),
   );
-  /** Laid out a few at a time, with the figures they need: the list is there at once, however many there are. */
-  let plans: Readonly<Record<string, Plan>> = $state.raw({});
-  const FEW = 4;
+  /** What is known of each once it has been laid out; the names stand before. */
+  let laid: Readonly<Record<string, LaidOut>> = $state.raw({});
+  let Board: typeof MiniBoard | undefined = $state.raw();
   $effect(() => {
     const gone = new AbortController();
-    if (rows) layOut(rows, gone.signal).catch((e: unknown) => (problem = closedStore(e)));
+    if (rows) lay(rows, gone.signal).catch((e: unknown) => (problem = closedStore(e)));
     return () => gone.abort();
   });
-  async function layOut(all: readonly Row<'combination'>[], gone: AbortSignal) {
-    const db = await app.db();
-    const repertoire = new Repertoire([], app.heights);
-    for (let from = 0; from < all.length; from += FEW) {
-      await new Promise((painted) => setTimeout(painted));
-      const few = all.slice(from, from + FEW);
-      const unknown = few.flatMap((r) => namedIn(r, 'figure')).filter((id) => !repertoire.figure(id));
-      repertoire.learn((await loadSome(db, unknown)).map((r) => r.figure));
-      if (gone.aborted) return;
-      plans = { ...plans, ...Object.fromEntries(few.map((r) => [r.id, planOf(r.doc, repertoire)])) };
-    }
+  async function lay(all: readonly Row<'combination'>[], gone: AbortSignal) {
+    await afterPaint();
+    const [{ layOut }, { default: board }] = await Promise.all([
+      import('$lib/views/board/lay-out'),
+      import('$lib/views/board/MiniBoard.svelte'),
+    ]);
+    Board = board;
+    await layOut(await app.db(), all, app.heights, gone, (made) => (laid = { ...laid, ...made }));
   }
-  const verdict = (p: Plan) => {
-    const text = verdictText(p);
-    const holds = text === 'every link holds';
-    return { text: holds && loops(p) ? 'loops' : text, bad: !holds };
-  };
 
   async function create(compose = false) {
     const c = newCombination(nanoid(12));
@@ -123,25 +108,22 @@
     <ul aria-label="Combinations">
       {#each shown as row (row.id)}
         {@const c = row.doc}
-        {@const plan = plans[row.id]}
-        {@const v = plan && verdict(plan)}
+        {@const known = laid[row.id]}
         <li>
           <a href="/combinations/{row.id}">
-            <span class="beats num" aria-label={plan ? `${plan.beats} beats` : 'being read'}
-              >{plan ? plan.beats : '…'}</span
+            <span class="beats num" aria-label={known ? `${known.plan.beats} beats` : 'being read'}
+              >{known ? known.plan.beats : '…'}</span
             >
             <span class="name">
               <b>{c.name}</b>
-              {#if plan && v}
-                <small
-                  >{inWords(dancesIn(plan))} · {plan.passes.length} figures · {minutesText(duration(plan))} at {tempiText(
-                    c.tempo,
-                  )}</small
+              {#if known}
+                <small>{known.facts}</small>
+                <small class:bad={known.bad}
+                  >{known.verdict}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small
                 >
-                <small class:bad={v.bad}>{v.text}{c.marks.length ? ` · ${c.marks.length} marked` : ''}</small>
               {:else}<small>{c.parts.length} parts</small>{/if}
             </span>
-            {#if plan}<MiniBoard {plan} width={440} />{:else}<span></span>{/if}
+            {#if known && Board}<Board plan={known.plan} width={440} />{:else}<span></span>{/if}
             <span class="notes">{c.notes}</span>
           </a>
         </li>

@@ -9,7 +9,6 @@
   import { newAddress } from '$lib/state/begin-figure';
   import { loadFigures, loadLatest } from '$lib/storage';
   import {
-    SearchIndex,
     branches,
     countsOf,
     entries,
@@ -18,13 +17,13 @@
     select,
     type Entry,
     type Filter,
+    type Search,
     type Taught,
   } from '$lib/views/figures/catalogue';
   import FigureList from '$lib/views/figures/FigureList.svelte';
   import FigureTree from '$lib/views/figures/FigureTree.svelte';
   import Purpose from '$lib/views/shell/Purpose.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
-  import GrowthTree from '$lib/views/figures/GrowthTree.svelte';
 
   let all: Entry[] | undefined = $state.raw();
   let complete = $state(false);
@@ -32,7 +31,7 @@
   let problem = $state('');
   let broken = $state(0);
   let tree = $state(false);
-  let index: SearchIndex | undefined = $state.raw();
+  let index: Search | undefined = $state.raw();
   let drawn = $state(false);
 
   async function load() {
@@ -47,10 +46,15 @@
       broken = found.bad.length;
       complete = true;
       index = undefined;
-      void SearchIndex.prepare(all).then((ready) => (index = ready));
+      void prepareSearch(all);
     } catch (e) {
       problem = closedStore(e);
     }
+  }
+  /** Words are found better once this is there; until then by what they contain. */
+  async function prepareSearch(list: readonly Entry[]) {
+    const { SearchIndex } = await import('$lib/views/figures/search-index');
+    index = await SearchIndex.prepare(list);
   }
   onMount(() => void load());
 
@@ -206,7 +210,9 @@
         <button onclick={() => (filter = noFilter)}>Take all of them away</button>
       </div>
     {:else if all && drawn}
-      <GrowthTree list={shown} />
+      {#await import('$lib/views/figures/GrowthTree.svelte') then { default: GrowthTree }}
+        <GrowthTree list={shown} />
+      {/await}
     {:else if all}
       <FigureList list={shown} {chosen} {choose} />
     {:else}<p class="quiet">Opening …</p>{/if}
