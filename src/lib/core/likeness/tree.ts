@@ -27,7 +27,7 @@ export interface Gist {
 }
 export type GistPart = 'timing' | 'steps' | 'turns' | 'hands' | 'words' | 'details';
 const PARTS: readonly GistPart[] = ['timing', 'steps', 'turns', 'hands', 'words', 'details'];
-const QUIET = new Set(['name', 'level', 'notes', 'family', 'cautions']);
+const QUIET = new Set(['name', 'level', 'notes', 'family', 'cautions', 'tags']);
 
 /** @example gistOf(version.change) // { from: 3, parts: ['turns', 'hands'] } */
 export function gistOf(change: Change): Gist {
