@@ -1,5 +1,5 @@
 /* What both commands need: a fresh machine with Node 20, npm and apt becomes one that can run the project. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -25,6 +25,30 @@ export function run(command, args, options = {}) {
       `\nStopped: ${command} ${args.join(' ')} ended with ${done.status ?? done.signal ?? done.error?.message}.\n`,
     );
     process.exit(done.status || 1);
+  }
+}
+
+/** The same for several that have nothing to do with one another, side by side; what they say is shown as each ends. */
+export async function runTogether(commands) {
+  const done = await Promise.all(
+    commands.map(
+      ({ name, command, args }) =>
+        new Promise((resolve) => {
+          const from = Date.now();
+          const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+          let said = '';
+          for (const out of [child.stdout, child.stderr]) out.on('data', (d) => (said += d));
+          child.on('close', (code) => {
+            process.stdout.write(`${said}  ${name}: ${((Date.now() - from) / 1000).toFixed(1)} s\n`);
+            resolve({ name, code });
+          });
+        }),
+    ),
+  );
+  const red = done.filter((d) => d.code !== 0).map((d) => d.name);
+  if (red.length > 0) {
+    process.stderr.write(`\nStopped: not in order: ${red.join(', ')}.\n`);
+    process.exit(1);
   }
 }
 

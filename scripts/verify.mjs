@@ -1,6 +1,6 @@
 /* One command that installs what is missing and runs every check. */
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
-import { build, install, installChromium, run, say } from './lib.mjs';
+import { build, install, installChromium, run, runTogether, say } from './lib.mjs';
 
 mkdirSync('.verify', { recursive: true });
 const timed = (name, work) => {
@@ -14,9 +14,15 @@ const read = (path) => (existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')
 
 install();
 installChromium();
-timed('Format', () => npm('format:check'));
-timed('Types', () => npm('check'));
-timed('Lint', () => npm('lint'));
+say('Format, types and lint');
+npm('sync');
+await runTogether(
+  [
+    ['Format', 'format:check'],
+    ['Types', 'check'],
+    ['Lint', 'lint'],
+  ].map(([name, script]) => ({ name, command: 'npm', args: ['run', '--silent', script] })),
+);
 timed('Unit tests', () =>
   npm('test', '--', '--reporter=default', '--reporter=json', '--outputFile.json=.verify/unit.json'),
 );
