@@ -7,8 +7,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { RATE, samplesOf, trimmed, wavOf } from './wav.mjs';
 
-const RATE = 22_050;
 const VOICE = ['-v', 'en-gb', '-p', '45', '-s', '170'];
 /** Between words, seconds. */
 const GAP = 0.12;
@@ -25,13 +25,13 @@ const table = sentences.map(({ words }, k) => {
   for (const word of words.split(' ')) {
     const wav = join(work, 'word.wav');
     execFileSync('espeak-ng', [...VOICE, '-w', wav, SAID[word] ?? word]);
-    const samples = trimmed(readFileSync(wav));
+    const samples = trimmed(samplesOf(readFileSync(wav)));
     at.push(Math.round((n / RATE) * 100) / 100);
-    parts.push(samples, new Int16Array(Math.round(GAP * RATE)));
+    parts.push(...samples, ...new Float32Array(Math.round(GAP * RATE)));
     n += samples.length + Math.round(GAP * RATE);
   }
   const wav = join(work, 'all.wav');
-  writeFileSync(wav, wavOf(parts));
+  writeFileSync(wav, wavOf(Float32Array.from(parts)));
   const out = `static/voice/said/${k + 1}.opus`;
   execFileSync('opusenc', ['--quiet', '--bitrate', '16', '--discard-comments', '--serial', '1', wav, out]);
   console.log(out, statSync(out).size, 'bytes', (n / RATE).toFixed(1), 's');
@@ -39,31 +39,3 @@ const table = sentences.map(({ words }, k) => {
 });
 writeFileSync('src/lib/core/breakdown/said-times.json', `${JSON.stringify(table)}\n`);
 rmSync(work, { recursive: true });
-
-function trimmed(bytes) {
-  const from = bytes.indexOf('data') + 8;
-  const all = Int16Array.from({ length: Math.floor((bytes.length - from) / 2) }, (_, i) =>
-    bytes.readInt16LE(from + 2 * i),
-  );
-  const loud = (x) => Math.abs(x) > 600;
-  return all.slice(Math.max(0, all.findIndex(loud) - 40), all.findLastIndex(loud) + 200);
-}
-function wavOf(parts) {
-  const n = parts.reduce((s, p) => s + p.length, 0);
-  const out = Buffer.alloc(44 + 2 * n);
-  out.write('RIFF', 0);
-  out.writeUInt32LE(36 + 2 * n, 4);
-  out.write('WAVEfmt ', 8);
-  out.writeUInt32LE(16, 16);
-  out.writeUInt16LE(1, 20);
-  out.writeUInt16LE(1, 22);
-  out.writeUInt32LE(RATE, 24);
-  out.writeUInt32LE(2 * RATE, 28);
-  out.writeUInt16LE(2, 32);
-  out.writeUInt16LE(16, 34);
-  out.write('data', 36);
-  out.writeUInt32LE(2 * n, 40);
-  let at = 44;
-  for (const p of parts) for (const x of p) at = out.writeInt16LE(x, at);
-  return out;
-}

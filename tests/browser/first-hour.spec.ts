@@ -230,6 +230,12 @@ test('a figure is shared: the code reads as the link, the page plays it, and it 
   await panel.getByRole('button', { name: 'Page that plays (HTML)' }).click();
   const html = readFileSync(await (await file).path(), 'utf8');
   expect(html).toContain('<title>Push with a turn</title>');
+  await expect(page.getByText('Saved: push-with-a-turn.html')).toBeAttached();
+  const sheet = page.waitForEvent('download');
+  await panel.getByRole('button', { name: 'Picture of the step sheet (PNG)' }).click();
+  const drawn = PNG.read(readFileSync(await (await sheet).path()));
+  expect(drawn.width).toBe(2240);
+  expect(drawn.height).toBeGreaterThan(1000);
 
   const student = await (await browser.newContext()).newPage();
   await student.goto(address);
@@ -273,6 +279,22 @@ test('menus and mends by keyboard: arrows move, Escape comes back, the focus goe
   await page.keyboard.type('rename', { delay: 80 });
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toBeFocused();
+});
+
+test('a screen says what it is for when it is asked, and goes on', async ({ page }) => {
+  await page.goto('/figures/demo-push');
+  await expect(editor(page)).toBeVisible();
+  const ask = page.getByRole('button', { name: 'What is this for?' });
+  const said = page.getByText('Write one figure for leader and follower; it is checked as you write.');
+  await ask.focus();
+  await page.keyboard.press('Enter');
+  await expect(said).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(said).toHaveCount(0);
+  await expect(ask).toBeFocused();
+  await ask.click();
+  await page.getByRole('link', { name: 'Arms', exact: true }).click();
+  await expect(said).toHaveCount(0);
 });
 
 test('a tour of five steps, left at any time and called again', async ({ page }) => {
