@@ -120,7 +120,7 @@
   </span>
 </header>
 <div id="purpose" class="purpose" class:shown={purpose} aria-live="polite">
-  {#if purpose}<Purpose />{/if}
+  {#if purpose}<Purpose asked />{/if}
 </div>
 <UpdateBar />
 <main id="main" tabindex="-1">

@@ -180,6 +180,11 @@
       display: none;
     }
   }
+  @media (pointer: coarse) {
+    .pick {
+      width: 44px;
+    }
+  }
   /* The whole name, and the picture below it. */
   @media (max-width: 700px) {
     a {
