@@ -7,9 +7,11 @@ import {
   keyOfState,
   movesFrom,
   nameOf,
+  plansFor,
   play,
   routes,
   stateOfHold,
+  tightOnTheWay,
   turners,
   type ArmState,
   type Move,
@@ -130,5 +132,20 @@ describe('routes', () => {
     const first = found.ok ? found.value[0] : undefined;
     expect(first?.steps.length).toBe(1);
     expect(nameOf(first!.steps[0]!.result).title).toBe('Hammerlock, follower’s left arm');
+  });
+});
+
+describe('cautions on the way', () => {
+  const [two, lock] = [stateOfHold('two-hand'), stateOfHold('hammerlock')];
+  const plan = (from: ArmState, by: number, to: string) =>
+    plansFor(from, { leader: 0, follower: by }).plans.find((p) => nameOf(p.result).title === to);
+
+  it('into a hammerlock there is one, out of it there is none (common practice)', () => {
+    const into = plan(two, 360, 'Hammerlock, follower’s left arm');
+    expect(into?.cautions.map((c) => c.type)).toContain('behind-back');
+    expect(plan(lock, -360, 'Two-hand hold')?.cautions).toEqual([]);
+    const [there, back] = [routes(two, lock), routes(lock, two)];
+    expect(there.ok && tightOnTheWay(there.value[0]!)).toBe(true);
+    expect(back.ok && tightOnTheWay(back.value[0]!)).toBe(false);
   });
 });
