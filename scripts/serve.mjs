@@ -59,7 +59,10 @@ process.on('uncaughtException', (e) => {
 });
 server.keepAliveTimeout = 5_000;
 server.on('clientError', (_, socket) => {
-  if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
+  // A browser opens connections ahead of time: one that was never used ends without a word, which would be taken for the
+  // answer to the next question.
+  if (socket.bytesRead === 0) socket.destroy();
+  else if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\n\r\n');
 });
 server.on('error', (e) => {
   process.stderr.write(`${e.message}\n`);

@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { expect, test } from '@playwright/test';
 import { body } from '../../scripts/bench-server.mjs';
 
@@ -109,4 +110,29 @@ test('static files and what is not there carry the headers, too', async ({ reque
       'DENY',
     ]);
   }
+});
+
+/** What the server says on a connection before it ends it, and how long that took, milliseconds. */
+const said = (origin: string, sent: string): Promise<{ words: string; after: number }> =>
+  new Promise((resolve, reject) => {
+    const { hostname, port } = new URL(origin);
+    const from = Date.now();
+    let words = '';
+    const socket = connect(Number(port), hostname, () => sent && socket.write(sent));
+    socket.on('data', (d) => (words += d.toString()));
+    socket.on('error', reject);
+    socket.on('close', () => resolve({ words, after: Date.now() - from }));
+  });
+
+test('a connection opened ahead of time and never used ends without a word; one that breaks off is told', async ({
+  baseURL,
+}) => {
+  // Browsers connect before they ask: an answer to nothing would be taken for the answer to the next question.
+  const [unused, broken] = await Promise.all([
+    said(baseURL!, ''),
+    said(baseURL!, 'GET /figures HTTP/1.1\r\nHost: x\r\nX-Half'),
+  ]);
+  expect(unused.words).toBe('');
+  expect(unused.after).toBeGreaterThan(5_000);
+  expect(broken.words).toMatch(/^HTTP\/1\.1 400 /);
 });
