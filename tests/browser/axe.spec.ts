@@ -5,6 +5,7 @@ import { expect, test, type Page } from '@playwright/test';
 const SCREENS = [
   '/figures',
   '/figures/demo-push-turn',
+  '/figures/demo-push-short',
   '/figures/demo-push/versions',
   '/arms',
   '/combinations',

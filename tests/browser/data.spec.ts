@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 
 const bring = (page: Page, name: string, content: string) =>
@@ -158,28 +157,6 @@ test('the plain-text call of the API works on the built server, as any program w
   expect((await answer.json()).counts).toBe(6);
   expect((await send({ Origin: 'http://elsewhere.example' })).status()).toBe(403);
 });
-
-for (const path of ['/figures', '/figures/demo-push-short', '/data', '/notation']) {
-  for (const scheme of ['light', 'dark'] as const) {
-    test(`axe finds nothing serious on ${path} (${scheme})`, async ({ page }) => {
-      await page.emulateMedia({ colorScheme: scheme });
-      await page.goto(path);
-      await expect(page.locator('main h1').first()).toBeVisible();
-      await page.waitForTimeout(700);
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-      expect(
-        serious.map(
-          (v) =>
-            `${v.id}: ${v.nodes
-              .map((n) => n.target.join(' '))
-              .slice(0, 4)
-              .join(' | ')}`,
-        ),
-      ).toEqual([]);
-    });
-  }
-}
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 360, height: 780 }, hasTouch: true });

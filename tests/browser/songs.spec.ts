@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import midi from '@tonejs/midi';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { recipeOf, render, scoreOf, wavOf } from '../../src/lib/core/band';
 import { midiOf } from '../../src/lib/core/codecs/map-midi';
@@ -307,25 +306,3 @@ test('tapping along is measured, kept and shown', async ({ page }) => {
   await page.getByRole('button', { name: 'Table (CSV)' }).click();
   expect(readFileSync(await (await waiting).path(), 'utf8')).toContain('mean ms late');
 });
-
-for (const scheme of ['light', 'dark'] as const)
-  test(`axe finds nothing serious on the screens of music (${scheme})`, async ({ page }) => {
-    test.setTimeout(90_000);
-    await page.emulateMedia({ colorScheme: scheme });
-    for (const path of [
-      '/songs',
-      '/songs/demo-song-lamp',
-      '/floor',
-      '/floor/demo-practice-thursday',
-      '/floor/run?practice=demo-practice-thursday',
-      '/trainer',
-      '/results',
-    ]) {
-      await page.goto(path);
-      await expect(page.locator('main')).toHaveText(/\w/);
-      await expect(page.locator('main')).not.toContainText('Opening …');
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-      expect([path, serious.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 120)}`)]).toEqual([path, []]);
-    }
-  });
