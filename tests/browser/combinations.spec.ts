@@ -317,9 +317,9 @@ test('what another tab has changed meanwhile is not overwritten', async ({ page,
   await expect(sums(page)).toContainText('24 beats');
 });
 
-for (const [name, path, act] of [
-  ['joint', '/combinations/demo-combination-waltz-gap', 'g'],
-  ['compose', '/combinations/demo-combination-blues', 'n'],
+for (const [name, path, act, panel] of [
+  ['joint', '/combinations/demo-combination-waltz-gap', 'g', 'Link'],
+  ['compose', '/combinations/demo-combination-blues', 'n', 'Compose'],
 ] as const)
   for (const scheme of ['light', 'dark'] as const)
     test(`accessible: ${name}, ${scheme}`, async ({ page }) => {
@@ -329,7 +329,7 @@ for (const [name, path, act] of [
       await expect(page.getByText('Opening …')).toHaveCount(0);
       await expect(sums(page)).toBeVisible();
       await page.keyboard.press(act);
-      await page.waitForTimeout(800);
+      await expect(page.getByRole('region', { name: panel })).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
     });

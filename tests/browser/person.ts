@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 
 /** Somebody at the screen, at a person's pace. Every key, click and choice counts. */
 export class Person {
@@ -60,7 +60,9 @@ export class Person {
     await this.press('Control+k');
     await this.page.getByRole('dialog').getByRole('combobox').waitFor();
     await this.type(words);
-    await this.page.waitForTimeout(250);
+    await expect(this.page.getByRole('dialog').getByRole('option').first()).toContainText(
+      new RegExp(words, 'i'),
+    );
     await this.press('Enter');
   }
 }

@@ -16,7 +16,6 @@ export function askText(q: Question): string {
   if (q.drill === 'follows') return `What can follow “${q.figure}” without a change?`;
   return `“${q.figure}” begins on ${q.start} of the eight. On which count of the eight is its ${q.count}?`;
 }
-export const FOOT_WORDS: Readonly<Record<string, string>> = { L: 'left', R: 'right' };
 
 /** What is asked while a song plays, in the room. */
 export const hearText = (drill: DrillId, song: string): string =>

@@ -6,7 +6,7 @@ export * from './arms';
 export * from './trunk';
 export * from './versions';
 export * from './combinations';
-export { feetText, list } from './words';
+export { FOOT_WORDS, feetText, list } from './words';
 export * from './songs';
 export * from './practice';
 export * from './drills';

@@ -37,9 +37,10 @@ export function list(parts: readonly string[], word = 'and'): string {
   return parts.length < 2 ? last : `${parts.slice(0, -1).join(', ')} ${word} ${last}`;
 }
 
-const FOOT_WORDS = { L: 'left', R: 'right' } as const;
+/** A foot, or a side, in words. */
+export const FOOT_WORDS: Readonly<Record<string, string>> = { L: 'left', R: 'right' };
 const footText = (role: string, foot: Foot | undefined): string =>
-  foot ? `the ${role}’s ${FOOT_WORDS[foot]} foot` : `either foot of the ${role}`;
+  foot ? `the ${role}’s ${FOOT_WORDS[foot] ?? foot} foot` : `either foot of the ${role}`;
 
 /** Whose feet, in words; no foot is either. @example feetText('L', 'R') // 'the leader’s left foot and the follower’s right foot' */
 export const feetText = (leader: Foot | undefined, follower: Foot | undefined): string =>

@@ -1,4 +1,4 @@
-import { tagged } from '$lib/core/figure';
+import { hasTag, tagged } from '$lib/core/figure';
 import { acting } from './acts';
 import type { Database } from './db';
 import { loadSome } from './figures';
@@ -35,8 +35,7 @@ export async function tagFigures(
   const what = { code: on ? 'tagged' : 'untagged', kind: 'figure', name: tag } as const;
   const { act } = await acting(db, what, now, async (w) => {
     for (const row of await loadSome(db, ids)) {
-      const has = row.figure.tags?.some((t) => t.toLowerCase() === tag.toLowerCase()) ?? false;
-      if (has === on) continue;
+      if (hasTag(row.figure, tag) === on) continue;
       const opened = openedFigure(row);
       await w.put('figure', figureShelf(db).stored(tagged(row.figure, tag, on), opened));
     }

@@ -13,6 +13,10 @@ export function tagsIn(text: string): string[] {
   return [...found.values()].slice(0, MOST_TAGS);
 }
 
+/** Whether it has a tag, whatever its capitals. @example hasTag({ tags: ['Monday'] }, 'monday') // true */
+export const hasTag = ({ tags }: Pick<Figure, 'tags'>, tag: string): boolean =>
+  tags?.some((t) => t.toLowerCase() === tag.toLowerCase()) ?? false;
+
 /** The figure with these tags; none leaves nothing behind. */
 export function withTags({ tags: _, ...figure }: Figure, tags: readonly string[]): Figure {
   return tags.length > 0 ? { ...figure, tags } : figure;
@@ -20,6 +24,6 @@ export function withTags({ tags: _, ...figure }: Figure, tags: readonly string[]
 
 /** With one more tag, or without one, whatever its capitals. @example tagged(figure, 'Monday', true).tags // ['Monday'] */
 export function tagged(figure: Figure, tag: string, on: boolean): Figure {
-  const others = (figure.tags ?? []).filter((t) => t.toLowerCase() !== tag.toLowerCase());
+  const others = (figure.tags ?? []).filter((t) => !hasTag({ tags: [t] }, tag));
   return withTags(figure, on ? tagsIn([...others, tag].join(',')) : others);
 }

@@ -1,8 +1,15 @@
-import { Repertoire, dancesIn, duration, loops, planOf, type Combination } from '$lib/core/combination';
+import {
+  Repertoire,
+  dancesIn,
+  duration,
+  loops,
+  planOf,
+  type Combination,
+  type Plan,
+} from '$lib/core/combination';
 import type { Heights } from '$lib/core/analysis';
 import { list, minutesText, tempiText, verdictText } from '$lib/messages';
 import { loadSome, namedIn, type Database, type Row } from '$lib/storage';
-import type { Plan } from '$lib/core/combination';
 
 /** What a list says of a combination once it has been laid out. */
 export interface LaidOut {

@@ -31,39 +31,54 @@
   /** Tags at least one of them has. */
   const worn = $derived([...new Set(figures.flatMap((f) => f.tags ?? []))]);
 
-  async function put(text: string, on: boolean) {
-    const [word] = tagsIn(text);
-    if (!word) return;
-    const act = await tagFigures(await app.db(), ids, word, on, Date.now());
-    app.did(`${actText({ code: on ? 'tagged' : 'untagged', kind: 'figure', name: word })}.`, act, '/figures');
-    tag = '';
-    await changed();
+  /** Says what went wrong; what was chosen stays chosen. */
+  async function attempt(work: () => Promise<void>) {
+    problem = '';
+    try {
+      await work();
+    } catch (e) {
+      problem = `Not done: ${e instanceof Error ? e.message : String(e)}`;
+    }
   }
-  async function ask() {
-    const db = await app.db();
-    const found = await Promise.all(ids.map((id) => usesOf(db, 'figure', id)));
-    const combos = found.flat().filter((u) => u.kind === 'combination');
-    uses = [...new Map(combos.map((u) => [u.id, u])).values()];
-    asking = true;
-  }
-  async function remove() {
-    asking = false;
-    const act = await deleteFigures(await app.db(), ids, Date.now());
-    app.did(`${counted} deleted.`, act, '/figures');
-    letGo();
-    await changed();
-  }
-  async function combine() {
-    const made = combinationOf(figures);
-    const saved = await create(await app.db(), 'combination', made, Date.now());
-    if (saved.ok) await goto(`/combinations/${made.id}`);
-    else problem = 'The combination could not be stored.';
-  }
-  async function takeAway() {
-    const db = await app.db();
-    const kept = (await Promise.all(ids.map((id) => loadKeptWith(db, id)))).flat();
-    await exportJson([...new Map(kept.map((k) => [k.id, k])).values()], counted);
-  }
+  const put = (text: string, on: boolean) =>
+    attempt(async () => {
+      const [word] = tagsIn(text);
+      if (!word) return;
+      const act = await tagFigures(await app.db(), ids, word, on, Date.now());
+      const code = on ? 'tagged' : 'untagged';
+      app.did(`${actText({ code, kind: 'figure', name: word })}.`, act, '/figures');
+      tag = '';
+      await changed();
+    });
+  const ask = () =>
+    attempt(async () => {
+      const db = await app.db();
+      const found = await Promise.all(ids.map((id) => usesOf(db, 'figure', id)));
+      const combos = found.flat().filter((u) => u.kind === 'combination');
+      uses = [...new Map(combos.map((u) => [u.id, u])).values()];
+      asking = true;
+    });
+  const remove = () =>
+    attempt(async () => {
+      asking = false;
+      const act = await deleteFigures(await app.db(), ids, Date.now());
+      app.did(`${counted} deleted.`, act, '/figures');
+      letGo();
+      await changed();
+    });
+  const combine = () =>
+    attempt(async () => {
+      const made = combinationOf(figures);
+      const saved = await create(await app.db(), 'combination', made, Date.now());
+      if (!saved.ok) throw new Error('the combination could not be stored');
+      await goto(`/combinations/${made.id}`);
+    });
+  const takeAway = () =>
+    attempt(async () => {
+      const db = await app.db();
+      const kept = (await Promise.all(ids.map((id) => loadKeptWith(db, id)))).flat();
+      await exportJson([...new Map(kept.map((k) => [k.id, k])).values()], counted);
+    });
   const into = (el: HTMLElement) => el.focus();
 </script>
 

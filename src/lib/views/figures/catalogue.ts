@@ -1,5 +1,5 @@
 import { TICKS_PER_BEAT } from '$lib/core/base';
-import { lengthOf, type Figure } from '$lib/core/figure';
+import { hasTag, lengthOf } from '$lib/core/figure';
 import { parse } from '$lib/core/notation';
 import { danceOf, type Level } from '$lib/core/vocabulary';
 import type { FigureRow } from '$lib/storage';
@@ -42,9 +42,6 @@ export interface Search {
 
 /** When each figure was taught last, milliseconds. */
 export type Taught = ReadonlyMap<string, number>;
-
-const hasTag = ({ tags }: Figure, tag: string): boolean =>
-  tags?.some((t) => t.toLowerCase() === tag.toLowerCase()) ?? false;
 
 /** Every tag there is, each once whatever its capitals, by name. */
 export function tagsOf(list: readonly Entry[]): string[] {
