@@ -19,6 +19,7 @@ import {
   type Edit,
   type Left,
   type Opened,
+  type RowStamp,
   type OpenedCombination,
   type OpenedFigure,
   type OpenedPractice,
@@ -76,8 +77,8 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
   ) {
     this.#base = base;
     this.#at = base;
-    this.#watch = liveQuery(() => shelf.load(id)).subscribe({
-      next: (r) => this.#heard(r),
+    this.#watch = liveQuery(() => shelf.stamps(id)).subscribe({
+      next: (stamps) => this.#stirred(stamps),
       error: () => {},
     });
   }
@@ -166,7 +167,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     this.#busy = false;
     if (this.#missed) {
       this.#missed = false;
-      void this.shelf.load(this.id).then((r) => this.#heard(r));
+      this.#stirred(this.#stamps);
     }
     if (this.#noted) {
       this.#noted = false;
@@ -309,6 +310,24 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     return saved.ok ? undefined : (saved.error as SaveError<R>);
   }
 
+  /** What the document was read from as it was last heard of, and what it grew from as it was last read. */
+  #stamps: readonly RowStamp[] = [];
+  #sources: readonly RowStamp[] | undefined;
+  /** Something is otherwise in the store; what this tab has just saved itself is not read again. */
+  #stirred(stamps: readonly RowStamp[]): void {
+    this.#stamps = stamps;
+    if (this.#busy) {
+      this.#missed = true;
+      return;
+    }
+    const [own, ...sources] = stamps;
+    const known = this.#sources !== undefined && same(sources, this.#sources);
+    if (known && own && isAt(own, this.#at) && !this.problem) return;
+    void this.shelf.load(this.id).then((r) => {
+      if (!this.#busy) this.#sources = sources;
+      this.#heard(r);
+    });
+  }
   #heard(opened: R | undefined): void {
     if (this.#busy) this.#missed = true;
     if (this.#closed || this.#busy || this.#next) return;

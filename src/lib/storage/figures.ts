@@ -34,7 +34,7 @@ export interface FigureRow {
 }
 
 /** Rows with everything they are versions of. */
-async function withAncestors(db: Database, rows: readonly Row<'figure'>[]): Promise<Row<'figure'>[]> {
+export async function withAncestors(db: Database, rows: readonly Row<'figure'>[]): Promise<Row<'figure'>[]> {
   const all = new Map(rows.map((r) => [r.id, r]));
   let next: readonly Row<'figure'>[] = rows;
   for (let depth = 0; next.length > 0 && depth <= MOST_DEPTH; depth++) {

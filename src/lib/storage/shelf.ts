@@ -5,8 +5,9 @@ import { figureSchema, grow, isVersion, regrown, type Figure } from '$lib/core/f
 import { kindOf, type Docs, type KindId } from '$lib/core/library';
 import type * as z from 'zod/mini';
 import { rowsOf, type Database, type Row } from './db';
-import { loadFigure, type FigureRow } from './figures';
+import { loadFigure, withAncestors, type FigureRow } from './figures';
 import { loadDoc } from './rows';
+import type { Stamp } from './saving';
 
 /** What a screen needs of a stored document: its revision, and the document as it is worked on. */
 export interface Opened<D> {
@@ -28,7 +29,13 @@ export interface Shelf<K extends KindId, D extends { readonly id: string }, R ex
   readonly read: (stored: Docs[K]) => Promise<D | undefined>;
   readonly load: (id: string) => Promise<R | undefined>;
   readonly row: (id: string) => Promise<Row<K> | undefined>;
+  /** The rows it is read from, its own first, as they stand: the same as long as none of them changes. */
+  readonly stamps: (id: string) => Promise<readonly RowStamp[]>;
 }
+export interface RowStamp extends Stamp {
+  readonly id: string;
+}
+const stamp = ({ id, rev, updated }: Row): RowStamp => ({ id, rev, updated });
 
 /** A figure opened, with what it is a version of as it was read from. */
 export interface OpenedFigure extends Opened<Figure> {
@@ -67,6 +74,10 @@ export const figureShelf = (db: Database): FigureShelf => ({
     return row && openedFigure(row);
   },
   row: (id) => rowsOf(db, 'figure').get(id),
+  stamps: async (id) => {
+    const row = await rowsOf(db, 'figure').get(id);
+    return row ? (await withAncestors(db, [row])).map(stamp) : [];
+  },
 });
 
 /** Documents that are worked on as they are kept. */
@@ -85,6 +96,10 @@ export const plainShelf = <K extends Exclude<KindId, 'figure'>>(
     return doc && row && { id, rev: row.rev, updated: row.updated, doc };
   },
   row: (id) => rowsOf(db, kind).get(id),
+  stamps: async (id) => {
+    const row = await rowsOf(db, kind).get(id);
+    return row ? [stamp(row)] : [];
+  },
 });
 
 export const combinationShelf = (db: Database): CombinationShelf =>

@@ -35,6 +35,7 @@
   const begun = $derived(
     ROLES.find((r) => a.roles[r].actions.length > 0 && a.roles[otherRole(r)].actions.length === 0),
   );
+  const toLookAt = $derived(desk.findings.length + a.parsed.problems.length);
   /** The partner's empty line is offered, not called a fault. */
   const shown = $derived(desk.findings.filter((x) => x.code !== 'role-empty'));
   function answer() {
@@ -64,9 +65,7 @@
 <section class="findings" aria-label="Checked as you write" tabindex="-1" bind:this={box}>
   <h2>Checked as you write</h2>
   <div aria-live="polite" class="visually-hidden">
-    {desk.findings.length + a.parsed.problems.length === 0
-      ? 'Nothing to mend.'
-      : `${desk.findings.length + a.parsed.problems.length} to look at.`}
+    {desk.writing === 'typing' ? '' : toLookAt === 0 ? 'Nothing to mend.' : `${toLookAt} to look at.`}
   </div>
   <!-- What is pressed stays where it is: the text keeps its caret, and the list its order, until the click is done. -->
   <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->

@@ -45,8 +45,16 @@
   const WIDEST = 3.4;
   const AROUND = 4 * TICKS_PER_BEAT;
   const rect = $derived(a.floor.rectangle);
+  /** Metres: the picture keeps its scale until a step leaves it by so much. */
+  const GRID = 0.3;
+  const steady = (r: typeof rect) => ({
+    minX: Math.floor(r.minX / GRID) * GRID,
+    maxX: Math.ceil(r.maxX / GRID) * GRID,
+    minY: Math.floor(r.minY / GRID) * GRID,
+    maxY: Math.ceil(r.maxY / GRID) * GRID,
+  });
   const far = $derived(follow && Math.max(rect.maxX - rect.minX, rect.maxY - rect.minY) > WIDEST);
-  const seen = $derived(far ? { ...a, floor: { ...a.floor, rectangle: around() } } : a);
+  const seen = $derived({ ...a, floor: { ...a.floor, rectangle: far ? around() : steady(rect) } });
   const view = $derived(project(seen, player.view, player.mirrored, SIZE));
   function around() {
     const [l, f] = ROLES.map((role) => poseAt(a, role, player.tick).body);

@@ -19,7 +19,8 @@
 </script>
 
 <svg
-  viewBox="{row.from * X} 0 {(row.to - row.from) * X} {BAND}"
+  viewBox="{row.from * X} 0 {row.room * X} {BAND}"
+  style:width="calc(var(--beat) * {row.room})"
   preserveAspectRatio="none"
   aria-hidden="true"
 >
@@ -64,8 +65,7 @@
 <style>
   svg {
     position: absolute;
-    inset: 0;
-    width: 100%;
+    inset: 0 auto 0 0;
     height: 100%;
     overflow: hidden;
     pointer-events: none;

@@ -5,6 +5,7 @@
   import { NO_PICKS, sayPicks } from '$lib/core/figure';
   import { railArms, railBeat, type ArmStretch } from '$lib/core/scene';
   import { danceOf } from '$lib/core/vocabulary';
+  import { afterPaint } from '$lib/state/after-paint';
   import type { Desk } from '$lib/state/desk.svelte';
   import type { Player } from '$lib/state/player.svelte';
   import ChoiceRow from './ChoiceRow.svelte';
@@ -16,6 +17,7 @@
     beatsShown,
     left,
     marks,
+    oneRow,
     onRow,
     rowsOf,
     wordRows,
@@ -51,9 +53,9 @@
   let width = $state(800);
   /** On a narrow screen the rail is one row, and runs with the music. */
   const narrow = $derived(width < 560);
-  const rows = $derived(narrow ? [{ from: 0, to: beats }] : rowsOf(beats, danceOf(desk.figure).bar));
+  const rows = $derived(narrow ? oneRow(beats) : rowsOf(beats, danceOf(desk.figure).bar));
   const folded = $derived(rows.length > 1);
-  const across = $derived((rows[0]?.to ?? beats) - (rows[0]?.from ?? 0));
+  const across = $derived(rows[0]?.room ?? beats);
   const px = $derived(Math.max(narrow ? 84 : 76, (width - 2) / across));
   const tracks = $derived({ leader: marks(a, 'leader'), follower: marks(a, 'follower') });
   const arms = $derived(railArms(a));
@@ -107,16 +109,40 @@
   const followed = $derived(desk.building && !player.playing ? desk.place.tick : player.tick);
   const followedBeat = $derived(Math.max(0, railBeat(followed, feel)));
   const followedRow = $derived(rows.findIndex((r) => onRow(followedBeat, r)));
+  const wide = $derived(!folded && beats * px > width + 4);
+  /** How high the rows are, and what is seen of them, as last laid out: nothing is measured while something is drawn. */
+  let heights: readonly number[] = $state.raw([]);
+  let inView = $state(0);
+  let scrolled = 0;
   $effect(() => {
-    if (!scroller) return;
-    if (folded) showRow(followedRow);
-    else if (beats * px > width + 4) showBeat(scroller, (followedBeat + 0.35) * px);
+    if (folded && heights.length > 0 && inView > 0) showRow(Math.max(0, followedRow));
   });
+  $effect(() => {
+    if (scroller && wide) showBeat(scroller, (followedBeat + 0.35) * px);
+  });
+  const BETWEEN = 8;
   function showRow(row: number) {
-    const el = box.querySelectorAll<HTMLElement>('.row')[Math.max(0, row)];
-    if (!el) return;
-    const [top, height] = [el.offsetTop - box.offsetTop, el.offsetHeight];
-    if (top < box.scrollTop || top + height > box.scrollTop + box.clientHeight) box.scrollTop = top;
+    const top = heights.slice(0, row).reduce((sum, h) => sum + h + BETWEEN, 0);
+    const height = heights[row];
+    if (height === undefined || (top >= scrolled && top + height <= scrolled + inView)) return;
+    void afterPaint().then(() => (box.scrollTop = top));
+  }
+  function measured(el: HTMLElement) {
+    const watch = new ResizeObserver(() => {
+      heights = [...el.querySelectorAll<HTMLElement>(':scope > .row')].map((r) => r.offsetHeight);
+      inView = el.clientHeight;
+    });
+    const rows = new MutationObserver(() => watchAll());
+    const watchAll = () => {
+      watch.disconnect();
+      for (const one of [el, ...el.querySelectorAll(':scope > .row')]) watch.observe(one);
+    };
+    watchAll();
+    rows.observe(el, { childList: true });
+    return () => {
+      watch.disconnect();
+      rows.disconnect();
+    };
   }
   function showBeat(scroller: HTMLElement, x: number) {
     if (x < scroller.scrollLeft + 40 || x > scroller.scrollLeft + width - 80)
@@ -142,7 +168,14 @@
   />
 {/snippet}
 
-<section class="rail" class:folded aria-label="Count rail" bind:this={box}>
+<section
+  class="rail"
+  class:folded
+  aria-label="Count rail"
+  bind:this={box}
+  {@attach measured}
+  onscroll={() => (scrolled = box.scrollTop)}
+>
   {#each rows as row, i (row.from)}
     {@const lines = wordRows(a, words, row, px)}
     <div class="row" class:more={i > 0}>

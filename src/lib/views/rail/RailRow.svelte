@@ -152,10 +152,10 @@
   </div>
 {/snippet}
 
-<div class="lanes" style:--from={row.from} style:--beats={size}>
+<div class="lanes" style:--from={row.from} style:width="calc(var(--beat) * {size})">
   <div class="cells">
     {#each cells as c (c.at)}
-      <div class="cell" style:--size={c.size}>
+      <div class="cell" style:width="calc(var(--beat) * {c.size})">
         <span class="unit">{c.above}</span>
         <span class="unit below">{c.below}</span>
       </div>
@@ -190,7 +190,6 @@
   }
   .lanes {
     position: relative;
-    width: calc(var(--beat) * var(--beats));
     user-select: none;
     overflow: hidden;
   }
@@ -201,7 +200,6 @@
     display: flex;
   }
   .cell {
-    width: calc(var(--beat) * var(--size));
     background: var(--sheet);
     border-radius: 10px;
     box-shadow: inset -3px 0 0 var(--paper);

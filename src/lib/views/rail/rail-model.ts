@@ -29,17 +29,29 @@ export const left = (at: number): string =>
 export interface RailRow {
   readonly from: number;
   readonly to: number;
+  /** Beats there is room for: a count that is written moves none of those before it. */
+  readonly room: number;
 }
 /** Longest rail that stays one row, beats. */
 const ONE_ROW = 10;
-/** Long rails fold into rows of eight, or of two threes' worth where the music goes in threes. */
+/**
+ * Long rails fold into rows of eight, or of two threes' worth where the music goes in threes; short ones have the
+ * room of such a row.
+ * @example rowsOf(6, 4) // [{ from: 0, to: 6, room: 8 }]
+ */
 export function rowsOf(beats: number, bar: number): RailRow[] {
-  const size = beats <= ONE_ROW ? beats : bar % 3 === 0 ? bar * Math.max(1, Math.floor(9 / bar)) : 8;
+  const eight = bar % 3 === 0 ? bar * Math.max(1, Math.floor(9 / bar)) : 8;
+  const size = beats <= ONE_ROW ? beats : eight;
+  const short = bar % 3 === 0 && beats <= 6 ? 6 : eight;
+  const room = beats > ONE_ROW ? size : beats <= short ? short : ONE_ROW;
   return Array.from({ length: Math.ceil(beats / size) }, (_, i) => ({
     from: i * size,
     to: Math.min(beats, (i + 1) * size),
+    room,
   }));
 }
+/** Where it does not fold: room for a few, and then as many as there are. */
+export const oneRow = (beats: number): RailRow[] => [{ from: 0, to: beats, room: Math.max(4, beats) }];
 /** Whether a beat is drawn on a row: what leads into its first beat is. */
 export const onRow = (at: number, row: RailRow): boolean =>
   at >= row.from - (row.from === 0 ? 9 : 0.34) && at < row.to - 0.34;

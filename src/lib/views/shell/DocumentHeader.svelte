@@ -32,6 +32,18 @@
   } = $props();
 
   let menu = $state(false);
+  /** It is being saved until it has been still for so long: what changes at every key is not read. */
+  const STILL = 250;
+  // svelte-ignore state_referenced_locally
+  let said: SaveState = $state(saved);
+  $effect(() => {
+    if (saved !== 'saved') {
+      said = saved;
+      return undefined;
+    }
+    const timer = setTimeout(() => (said = 'saved'), STILL);
+    return () => clearTimeout(timer);
+  });
   const SAVED = { saved: 'Saved', saving: 'Saving …', conflict: 'Not saved', failed: 'Not saved' } as const;
 
   let menuButton: HTMLButtonElement | undefined = $state();
@@ -104,7 +116,7 @@
     {@render facts()}
   </div>
   <div class="tools">
-    <span class="saved" role="status">{SAVED[saved]}</span>
+    <span class="saved" role="status">{SAVED[said]}</span>
     <button onclick={() => history.undo()} disabled={!history.canUndo} aria-label="Undo"
       ><Undo size={17} /></button
     >

@@ -99,7 +99,7 @@
         <span class="differs" style:left={left(railBeat(d.tick, f.feel) - 0.3)}>–</span>
       {/each}
     </div>
-    <div class="band"><ArmStrands {arms} row={{ from: 0, to: beats }} /></div>
+    <div class="band"><ArmStrands {arms} row={{ from: 0, to: beats, room: beats }} /></div>
     {@render track('follower')}
   </div>
 </section>

@@ -26,9 +26,10 @@
     return () => one.close();
   });
   const desk = $derived(opened?.model);
+  const title = $derived(desk ? `${desk.figure.name} · Brisk Partner` : 'Brisk Partner');
 </script>
 
-<svelte:head><title>{desk ? `${desk.figure.name} · ` : ''}Brisk Partner</title></svelte:head>
+<svelte:head><title>{title}</title></svelte:head>
 
 {#if opened?.problem}
   <NothingHere problem={opened.problem} list="/figures" name="figures" />
