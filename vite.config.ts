@@ -1,5 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { sveltekit } from '@sveltejs/kit/vite';
+import { marked } from 'marked';
+import { readFileSync } from 'node:fs';
 import { rolldown } from 'rolldown';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
@@ -29,8 +31,24 @@ function serverHelper(): Plugin {
   };
 }
 
+/** `docs/page.md?html`: a page of the documentation as HTML, made when it is built. What scrolls can be reached by key. */
+function pagesAsHtml(): Plugin {
+  const ending = '.md?html';
+  return {
+    name: 'pages-as-html',
+    load(id) {
+      if (!id.endsWith(ending)) return undefined;
+      const page = readFileSync(id.slice(0, -'?html'.length), 'utf8');
+      const html = marked.parse(page, { async: false }).replaceAll('<pre>', '<pre tabindex="0">');
+      return `export default ${JSON.stringify(html)};`;
+    },
+  };
+}
+
 export default defineConfig({
-  plugins: [sveltekit(), serverHelper()],
+  plugins: [sveltekit(), serverHelper(), pagesAsHtml()],
+  // The same library without what browsers of long ago need.
+  resolve: { alias: [{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' }] },
   worker: { format: 'es' },
   build: {
     rolldownOptions: {

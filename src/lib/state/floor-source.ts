@@ -6,7 +6,6 @@ import { loadAll, loadDoc, loadFigure, type Database } from '$lib/storage';
 import type { MusicFinder } from '$lib/workers/music-finder';
 import { app } from './app.svelte';
 import type { FloorSource, Resolved } from './floor-run.svelte';
-import { DRILL_WORDS } from '$lib/messages';
 import { Questions } from './questions';
 import { soundOf } from './song-sound';
 
@@ -55,20 +54,4 @@ export async function resolved(db: Database, { what }: PracticeItem): Promise<Re
   );
   const whole = wholeOf(planOf(c, repertoire), app.heights);
   return whole && { name: c.name, analysis: whole.analysis, bpm: c.tempo[0]?.bpm ?? 110 };
-}
-
-/** The names of what items are danced from, for lists. */
-export async function namesOf(db: Database, items: readonly PracticeItem[]): Promise<string[]> {
-  return Promise.all(
-    items.map(async ({ what }) => {
-      if (what.type === 'pause') return what.says || 'Pause';
-      if (what.type === 'drill') return DRILL_WORDS[what.drill];
-      if (what.type === 'figure')
-        return (await loadFigure(db, what.id))?.figure.name ?? 'a figure that is not here';
-      const doc = await loadDoc(db, what.type, what.id);
-      return (
-        doc?.name ?? (what.type === 'song' ? 'a song that is not here' : 'a combination that is not here')
-      );
-    }),
-  );
 }

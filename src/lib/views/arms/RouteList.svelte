@@ -8,7 +8,6 @@
   import { app } from '$lib/state/app.svelte';
   import type { ArmsLab } from '$lib/state/arms-lab.svelte';
   import ArmPicture from './ArmPicture.svelte';
-  import UseRoute from './UseRoute.svelte';
 
   let { lab, from }: { lab: ArmsLab; from: { id: string; count: number } | undefined } = $props();
   let using: Route | undefined = $state.raw();
@@ -143,7 +142,11 @@
             >
           </p>
         {/if}
-        {#if using === route}<UseRoute {route} {from} close={() => (using = undefined)} />{/if}
+        {#if using === route}
+          {#await import('./UseRoute.svelte') then { default: UseRoute }}
+            <UseRoute {route} {from} close={() => (using = undefined)} />
+          {/await}
+        {/if}
       </li>
     {/each}
   </ol>

@@ -6,7 +6,6 @@
   import { app } from '$lib/state/app.svelte';
   import { deleteDance, type Use } from '$lib/storage';
   import DanceChoice from './DanceChoice.svelte';
-  import DanceEditor from './DanceEditor.svelte';
 
   /** The teacher's own dances: made, changed, taken away. One in use says where, and asks what is danced there instead. */
   let { done }: { done: (said: string) => void } = $props();
@@ -85,15 +84,18 @@
   <DanceChoice id="dance-like" value={like.id} choose={(d) => (like = d)} />
 </p>
 {#if editing}
-  <DanceEditor
-    dance={editing.dance}
-    fresh={editing.fresh}
-    saved={(d) => {
-      editing = undefined;
-      done(`“${d.name}” is saved.`);
-    }}
-    close={() => (editing = undefined)}
-  />
+  {@const { dance, fresh } = editing}
+  {#await import('./DanceEditor.svelte') then { default: DanceEditor }}
+    <DanceEditor
+      {dance}
+      {fresh}
+      saved={(d) => {
+        editing = undefined;
+        done(`“${d.name}” is saved.`);
+      }}
+      close={() => (editing = undefined)}
+    />
+  {/await}
 {/if}
 
 <style>

@@ -14,7 +14,6 @@
     loadAll,
     loadDocs,
   } from '$lib/storage';
-  import { exportCombinations } from '$lib/views/board/export';
   import { downloadBytes, exportJson, exportText } from '$lib/views/desk/export';
 
   /** Everything taken away: one backup, or files of one kind. */
@@ -101,6 +100,7 @@
       const db = await app.db();
       const list = (await loadDocs(db, 'combination')).map((r) => r.doc);
       const kept = (await loadDocs(db, 'figure')).map((r) => r.doc);
+      const { exportCombinations } = await import('$lib/views/board/export');
       await exportCombinations(list, kept, 'combinations');
     }}
     disabled={counts.combination === 0}>All combinations with their figures (JSON)</button

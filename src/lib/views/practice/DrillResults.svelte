@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { ApexOptions } from 'apexcharts';
   import { format } from 'date-fns';
-  import Papa from 'papaparse';
   import { DRILLS, type DrillResult } from '$lib/core/practice';
   import { DRILL_WORDS } from '$lib/messages';
   import { download } from '$lib/views/desk/export';
@@ -32,7 +31,8 @@
     yaxis: { min: 0, max: 100, labels: { formatter: (v) => `${Math.round(v)} %` } },
     legend: { position: 'top', showForSingleSeries: true },
   });
-  function csv() {
+  async function csv() {
+    const { default: Papa } = await import('papaparse');
     const rows = drills.flatMap((r) =>
       r.answers.map((a) => [
         new Date(a.at).toISOString(),

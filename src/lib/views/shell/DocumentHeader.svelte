@@ -100,21 +100,19 @@
 <svelte:window onpointerdown={outside} onkeydowncapture={keys} />
 
 <header>
-  <div class="title">
-    <h1>
-      <span class="visually-hidden">{name}</span><input
-        class="name"
-        value={name}
-        maxlength="120"
-        aria-label="Name"
-        autocomplete="off"
-        spellcheck="false"
-        onchange={named}
-        onkeydown={nameKeys}
-      />
-    </h1>
-    {@render facts()}
-  </div>
+  <h1>
+    <span class="visually-hidden">{name}</span><input
+      class="name"
+      value={name}
+      maxlength="120"
+      aria-label="Name"
+      autocomplete="off"
+      spellcheck="false"
+      onchange={named}
+      onkeydown={nameKeys}
+    />
+  </h1>
+  <div class="about">{@render facts()}</div>
   <div class="tools">
     <span class="saved" role="status">{SAVED[said]}</span>
     <button onclick={() => history.undo()} disabled={!history.canUndo} aria-label="Undo"
@@ -136,17 +134,21 @@
 
 <style>
   header {
-    display: flex;
-    justify-content: space-between;
-    align-items: end;
-    gap: 16px;
-    padding: 10px 20px 8px;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    align-items: center;
+    gap: 0 16px;
+    padding: 8px 20px;
   }
-  .title {
-    min-width: 0;
-    flex: 1 1 auto;
+  .about {
+    grid-column: 1 / -1;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0 8px;
   }
   h1 {
+    min-width: 0;
     font-size: 28px;
     overflow-wrap: anywhere;
   }
@@ -172,11 +174,12 @@
   .name:focus {
     background: var(--sheet);
   }
-  .title > :global(.facts) {
+  .about > :global(.facts) {
     color: var(--quiet);
     font-size: 14px;
   }
   .tools {
+    grid-area: 1 / 2;
     display: flex;
     gap: 6px;
     align-items: center;
@@ -219,12 +222,10 @@
   @media (max-width: 900px) {
     header {
       padding: 8px 12px;
+      display: flex;
       flex-direction: column;
       align-items: stretch;
       gap: 6px;
-    }
-    .title {
-      flex: none;
     }
     .tools {
       justify-content: start;

@@ -3,7 +3,7 @@
   import { suits, type Suit } from '$lib/core/song/suits';
   import { suitText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ownDances, type OwnDance } from '$lib/state/own-dances';
+  import type { OwnDance } from '$lib/state/own-dances';
   import type { SongDesk } from '$lib/state/song-desk.svelte';
 
   /** What of the person's own goes with this song, the best first. */
@@ -11,9 +11,8 @@
   let own: readonly OwnDance[] | undefined = $state.raw();
   let all = $state(false);
   onMount(() => {
-    void app
-      .db()
-      .then(ownDances)
+    void Promise.all([import('$lib/state/own-dances'), app.db()])
+      .then(([{ ownDances }, db]) => ownDances(db))
       .then((found) => (own = found));
   });
   const map = $derived(desk.map);

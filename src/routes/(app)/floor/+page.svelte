@@ -6,7 +6,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import type { Practice } from '$lib/core/practice/playlist';
   import { app } from '$lib/state/app.svelte';
-  import { namesOf } from '$lib/state/floor-source';
+  import { namesOf } from '$lib/state/practice-names';
   import { closedStore } from '$lib/state/opening.svelte';
   import { create, rowsOf, sorted, type Row } from '$lib/storage';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { ApexOptions } from 'apexcharts';
-  import Papa from 'papaparse';
   import { hereZone, localAt } from '$lib/core/calendar';
   import type { Entry, Group } from '$lib/core/classes';
   import { KIND_WORDS, RATING_WORDS, agoText, list, whenText } from '$lib/messages';
@@ -9,7 +8,7 @@
   import { ClassLab, latestEntries, logOf } from '$lib/state/class-lab.svelte';
   import { covered, persistent, tempi } from '$lib/state/log-charts';
   import { closedStore } from '$lib/state/opening.svelte';
-  import { findables, plainFindables, searchIn, searchOf, type Findable } from '$lib/state/search';
+  import type { Findable } from '$lib/state/search';
   import { loadDocs, rowsOf } from '$lib/storage';
   import type { Stock } from '$lib/workers/class-finder';
   import ListPage from '$lib/views/classes/ListPage.svelte';
@@ -21,7 +20,7 @@
   let log: readonly Entry[] | undefined = $state.raw();
   let groups: readonly Group[] = $state.raw([]);
   let stock: Stock | undefined = $state.raw();
-  let index: ReturnType<typeof searchOf> | undefined = $state.raw();
+  let find: ((words: string) => readonly Findable[]) | undefined = $state.raw();
   let problem = $state('');
   let group = $state('');
   let words = $state('');
@@ -47,7 +46,10 @@
   let reading: Promise<void> | undefined;
   const all = () => (reading ??= readAll());
   async function readAll() {
-    const db = await app.db();
+    const [{ findables, plainFindables, searchIn, searchOf }, db] = await Promise.all([
+      import('$lib/state/search'),
+      app.db(),
+    ]);
     log = (await logOf(db)).reverse();
     stock ??= await lab.load(db);
     const plans = (await loadDocs(db, 'class')).map((r) => r.doc);
@@ -75,14 +77,15 @@
         (await loadDocs(db, 'cue')).map((r) => r.doc),
       ),
     ];
-    index = searchOf(findables({ figures, combinations, plans, log, groups, others, zone }));
+    const index = searchOf(findables({ figures, combinations, plans, log, groups, others, zone }));
+    find = (asked) => searchIn(index, asked);
   }
   onMount(() => {
     void load();
     return () => lab.stop();
   });
   const shown = $derived(log?.filter((e) => group === '' || e.group === group) ?? []);
-  const found: readonly Findable[] = $derived(index ? searchIn(index, words) : []);
+  const found: readonly Findable[] = $derived(find?.(words) ?? []);
   const names = $derived(
     new Map([...(stock?.figures ?? []), ...(stock?.combinations ?? [])].map((f) => [f.id, f.name])),
   );
@@ -107,7 +110,8 @@
     colors: ['#3b4aa0', '#b23f17', '#0d5c4b', '#8a3672'],
     legend: { position: 'top' },
   });
-  function csv() {
+  async function csv() {
+    const { default: Papa } = await import('papaparse');
     const head = [
       'when',
       'class',

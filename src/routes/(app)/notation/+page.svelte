@@ -1,11 +1,8 @@
 <script lang="ts">
-  import { marked } from 'marked';
-  import source from '../../../../docs/notation.md?raw';
+  import html from '../../../../docs/notation.md?html';
   import { DANCES, DANCE_IDS, FORMATIONS, FORMATION_IDS, HOLDS, HOLD_IDS } from '$lib/core/vocabulary';
 
   import { GLOSSARY } from '$lib/core/notation/glossary';
-
-  const html = marked.parse(source, { async: false }).replaceAll('<pre>', '<pre tabindex="0">');
 </script>
 
 <svelte:head><title>How to write · Brisk Partner</title></svelte:head>

@@ -7,8 +7,9 @@
   import type { Song } from '$lib/core/song/schema';
   import { tempoOf } from '$lib/core/music';
   import { suits } from '$lib/core/song/suits';
-  import { ownDances, type OwnDance } from '$lib/state/own-dances';
+  import type { OwnDance } from '$lib/state/own-dances';
   import { feelText, clockText, sourceText } from '$lib/messages';
+  import { afterPaint } from '$lib/state/after-paint';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/opening.svelte';
   import { songFromFile } from '$lib/state/song-sound';
@@ -43,15 +44,19 @@
       problem = closedStore(e);
     }
   }
-  onMount(() => void load());
+  onMount(
+    () =>
+      void load()
+        .then(match)
+        .catch(() => {}),
+  );
   let own: readonly OwnDance[] = $state.raw([]);
-  onMount(() => {
-    void app
-      .db()
-      .then(ownDances)
-      .then((found) => (own = found))
-      .catch(() => {});
-  });
+  /** What suits a song is worked out once the list is seen. */
+  async function match() {
+    await afterPaint();
+    const [{ ownDances }, db] = await Promise.all([import('$lib/state/own-dances'), app.db()]);
+    own = await ownDances(db);
+  }
   /** What of the person's own goes with a song: the best, and how many more. */
   function suited({ map }: Song): string {
     if (!map) return '';

@@ -5,7 +5,8 @@
   import type { PracticeItem, PracticeMusic } from '$lib/core/practice';
   import { app } from '$lib/state/app.svelte';
   import { FloorRun } from '$lib/state/floor-run.svelte';
-  import { floorSource, namesOf } from '$lib/state/floor-source';
+  import { floorSource } from '$lib/state/floor-source';
+  import { namesOf } from '$lib/state/practice-names';
   import { closedStore } from '$lib/state/opening.svelte';
   import { loadDoc } from '$lib/storage';
   import FloorScreen from '$lib/views/practice/FloorScreen.svelte';

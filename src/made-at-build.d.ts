@@ -3,3 +3,7 @@ declare module 'virtual:server-helper' {
   const source: string;
   export default source;
 }
+declare module '*.md?html' {
+  const html: string;
+  export default html;
+}
