@@ -82,7 +82,7 @@
     background: none;
     color: inherit;
     font-size: 14px;
-    max-width: 190px;
+    max-width: 280px;
     field-sizing: content;
   }
   .facts :global(select:hover) {
