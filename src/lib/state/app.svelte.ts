@@ -12,7 +12,7 @@ import {
   type Dance,
   type TurnSchool,
 } from '$lib/core/vocabulary';
-import { loadDances, openDatabase, seedOnce, sweepBin, sweepMedia, type Database } from '$lib/storage';
+import { loadDances, openStore, seedOnce, sweepBin, sweepMedia, type Database } from '$lib/storage';
 import { holdSession } from './session';
 import { LikeFinder } from '$lib/workers/like-finder';
 
@@ -77,7 +77,7 @@ class App {
   }
 
   async #open(): Promise<Database> {
-    const db = openDatabase();
+    const db = await openStore();
     holdSession();
     await opened(db);
     await this.#seed(db);

@@ -1,5 +1,4 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
-import { combinationFirst, figureFirst, versionFirst } from '$lib/core/codecs/lift';
 import {
   KIND_IDS,
   isAddress,
@@ -109,15 +108,36 @@ export const everything = (db: Database): Table[] => [
 
 const INDICES = 'id, updated, *refs';
 
+/** What rewrites notation 1. It reads breakdowns, and only a store of before version 4 needs it. */
+type FirstWords = typeof import('$lib/core/codecs/lift');
+const FIRST_UNTIL = 4;
+
+/** The store, with what an early one takes to be brought up to date. */
+export async function openStore(name = DB_NAME): Promise<Database> {
+  return openDatabase(name, (await isEarly(name)) ? await import('$lib/core/codecs/lift') : undefined);
+}
+async function isEarly(name: string): Promise<boolean> {
+  try {
+    const found = (await indexedDB.databases()).find((d) => d.name === name);
+    // Dexie counts versions in tenths.
+    return found !== undefined && (found.version ?? 0) < FIRST_UNTIL * 10;
+  } catch {
+    // A browser that does not say: it may be.
+    return true;
+  }
+}
+
 /** The versions of the browser's store, oldest first. A published one is never edited; a change is a new entry. */
-export function openDatabase(name = DB_NAME): Database {
+export function openDatabase(name = DB_NAME, first?: FirstWords): Database {
   // A save counts once it lies on the disk: the whole machine may be switched off.
   const db = new Dexie(name, { chromeTransactionDurability: 'strict' }) as Database;
   db.version(1).stores({ figures: 'id, updated', settings: 'key' });
   db.version(2).stores({ figures: 'id, updated, version.of', settings: 'key' });
   db.version(3).stores({ combinations: 'id, updated' });
   // Words are danced in the order they are said (notation 2): what was kept before is rewritten to mean what it meant.
-  db.version(4).upgrade(async (tx) => {
+  db.version(FIRST_UNTIL).upgrade(async (tx) => {
+    if (!first) throw new Error('a store of before version 4 is opened with openStore');
+    const { combinationFirst, figureFirst, versionFirst } = first;
     await tx
       .table('figures')
       .toCollection()

@@ -24,6 +24,7 @@ import {
   loadFigure,
   loadTroubled,
   openDatabase,
+  openStore,
   repair,
   rowsOf,
   save,
@@ -391,7 +392,7 @@ describe('a store of an earlier version', () => {
     await old.open();
     await put(old);
     old.close();
-    const now = openDatabase(name);
+    const now = await openStore(name);
     await now.open();
     return now;
   };

@@ -1,8 +1,15 @@
 import * as z from 'zod/mini';
 import { fail, ok, IN_WORDS, type Result } from '../base';
-import { KEYS_DIFFER, combinationFields, uniqueKeys, type Combination } from '../combination';
+import {
+  COMBINATION_VERSION,
+  KEYS_DIFFER,
+  combinationFields,
+  tempoInMusic,
+  uniqueKeys,
+  type Combination,
+} from '../combination';
 import { isVersion, type Kept } from '../figure';
-import { combinationFirst, eachOf, figureFirst, tempoInMusic, versionFirst } from './lift';
+import { combinationFirst, eachOf, figureFirst, versionFirst } from './lift';
 import {
   parseKept,
   parseText,
@@ -14,7 +21,6 @@ import {
 } from './json';
 
 export const COMBINATION_FORMAT = 'brisk-partner/combinations';
-export const COMBINATION_VERSION = 6;
 
 const { figures, versions } = fileSchema.shape;
 const combinationInFile = z

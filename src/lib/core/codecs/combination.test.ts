@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest';
 import {
   PHRASES,
   Repertoire,
+  COMBINATION_VERSION,
   callSheet,
   captions,
   clockFor,
@@ -19,7 +20,6 @@ import {
 import { isVersion } from '../figure';
 import { demoCombinations, demoFigures, demoKept } from '../../demo';
 import {
-  COMBINATION_VERSION,
   COMBINATION_COLUMNS,
   combinationFileSchema,
   jsonSchemaOf,

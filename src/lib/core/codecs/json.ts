@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { fail, nothingElse, ok, IN_WORDS, type Result } from '../base';
 import {
+  FIGURE_VERSION,
   MOST_LINES,
   MOST_TEXT,
   figureFields,
@@ -15,7 +16,7 @@ import { jsonPlace } from './json-place';
 import { eachOf, figureFirst, versionFirst } from './lift';
 
 export const FORMAT = 'brisk-partner/figures';
-export const VERSION = 5;
+export const VERSION = FIGURE_VERSION;
 
 /** Together no longer than the text they make. */
 const linesInFile = z.array(z.string().check(z.maxLength(MOST_TEXT))).check(

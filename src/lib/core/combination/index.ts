@@ -1,6 +1,7 @@
 export * from './counts';
 export * from './edit';
 export * from './layers';
+export * from './lift';
 export * from './load';
 export * from './merge';
 export * from './plan';

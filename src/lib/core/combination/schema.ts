@@ -6,6 +6,8 @@ import { changeSchema } from '../figure/version-schema';
 const key = z.string().check(z.minLength(1), z.maxLength(40));
 const beat = z.int().check(z.gte(1), z.lte(4096));
 
+/** Version of the schema of combinations, and of their file. */
+export const COMBINATION_VERSION = 6;
 /** Music beats in a phrase: 32, 48 for a 12-bar blues, 24 for eight bars of three. Source: common practice, arithmetic. */
 export const PHRASES = [24, 32, 48] as const;
 export type Phrase = (typeof PHRASES)[number];

@@ -4,6 +4,7 @@ export * from './dance-schema';
 export * from './difference';
 export * from './edit';
 export * from './edit-words';
+export * from './kept';
 export * from './new';
 export * from './resolve';
 export * from './rows';

@@ -2,6 +2,8 @@ import * as z from 'zod/mini';
 import { danceSchema, type OwnDance } from './dance-schema';
 import { FEEL_NAMES, FORMATION_IDS, HOLD_IDS, shippedDance } from '../vocabulary';
 
+/** Version of the schema of figures, and of their file. */
+export const FIGURE_VERSION = 5;
 /** Longest breakdown, in characters and in lines. */
 export const MOST_TEXT = 40_000;
 export const MOST_LINES = 2_000;

@@ -1,17 +1,7 @@
 import { fail, ok, same, type Result } from '../base';
 import { applyChange, changeBetween, type Change, type Conflict, type ItemChange } from './change';
+import { MOST_DEPTH, isVersion, type Kept, type Version } from './kept';
 import type { Figure } from './schema';
-
-/** A version of a figure: which figure it is of, and what it changes there. It holds no copy of it. */
-export interface Version {
-  readonly id: string;
-  readonly of: string;
-  readonly change: Change;
-}
-
-/** What is kept: a figure, or a version of one. */
-export type Kept = Figure | Version;
-export const isVersion = (k: Kept): k is Version => 'of' in k;
 
 /** A figure as danced, what it is a version of, and where its parent has changed under it. */
 export interface Grown {
@@ -19,9 +9,6 @@ export interface Grown {
   readonly of?: string;
   readonly conflicts: readonly Conflict[];
 }
-
-/** How many versions may stand on one another. Our choice: far beyond any family met. */
-export const MOST_DEPTH = 32;
 
 /** Why a version cannot be grown; `of` is where its line breaks off. */
 export interface GrowthFailure {

@@ -3,6 +3,7 @@ import * as z from 'zod/mini';
 import { fail, ok, IN_WORDS, type Result } from '../base';
 import { parseText, type FileError } from '../codecs/json';
 import type { Bundle } from './kind';
+import { formOf } from './forms';
 import { KIND_IDS, isKind, kindOf } from './registry';
 
 export const BACKUP_FORMAT = 'brisk-partner/backup';
@@ -56,7 +57,7 @@ export function writeBackup(b: Backup, made: Date, progress: Progress = () => {}
   KIND_IDS.forEach((id, i) => {
     progress(i / (KIND_IDS.length + 1), kindOf(id).table);
     const docs = b.documents[id] ?? [];
-    add(`${kindOf(id).table}.json`, kindOf(id).file.write(docs as never), docs.length);
+    add(`${kindOf(id).table}.json`, formOf(id).write(docs as never), docs.length);
   });
   add('unreadable.json', JSON.stringify(b.unreadable, null, 2), b.unreadable.length);
   add('settings.json', JSON.stringify(b.settings, null, 2), Object.keys(b.settings).length);
@@ -101,7 +102,7 @@ export function readBackup(bytes: Uint8Array, progress: Progress = () => {}): Re
     progress((i + 1) / (KIND_IDS.length + 2), kindOf(id).table);
     if (!files[name]) continue;
     const json = jsonOf(files, name);
-    const read = json.ok ? kindOf(id).file.read(json.value) : json;
+    const read = json.ok ? formOf(id).read(json.value) : json;
     if (!read.ok) return json.ok ? fail({ ...read.error, at: `${name}, ${read.error.at}` }) : read;
     documents = { ...documents, [id]: read.value[id] ?? [] };
   }

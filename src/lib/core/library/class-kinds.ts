@@ -21,7 +21,6 @@ const withName = <T>(doc: T, name: string): T => ({ ...doc, name: name.slice(0, 
 export const roomKind: Kind<'room'> = plainKind('room', {
   table: 'rooms',
   schema: roomSchema,
-  most: 2_000,
   renaming: (r) => r,
   nameOf: (r) => r.name,
   named: withName,
@@ -32,7 +31,6 @@ export const roomKind: Kind<'room'> = plainKind('room', {
 export const groupKind: Kind<'group'> = plainKind('group', {
   table: 'groups',
   schema: groupSchema,
-  most: 2_000,
   renaming: (g, to) => ({ ...g, knows: figures(g.knows, to) }),
   nameOf: (g) => g.name,
   named: withName,
@@ -43,7 +41,6 @@ export const groupKind: Kind<'group'> = plainKind('group', {
 export const seriesKind: Kind<'series'> = plainKind('series', {
   table: 'series',
   schema: seriesSchema,
-  most: 5_000,
   renaming: (s, to) => ({
     ...s,
     ...renamedField(s, 'group', 'group', to),
@@ -64,7 +61,6 @@ const aim = (a: ClassPlan['aim'], to: To): ClassPlan['aim'] => ({
 export const classKind: Kind<'class'> = plainKind('class', {
   table: 'classes',
   schema: classSchema,
-  most: 10_000,
   renaming: (c, to) => ({
     ...c,
     ...renamedField(c, 'series', 'series', to),
@@ -86,7 +82,6 @@ export const classKind: Kind<'class'> = plainKind('class', {
 export const entryKind: Kind<'entry'> = plainKind('entry', {
   table: 'log',
   schema: entrySchema,
-  most: 100_000,
   renaming: (e, to) => ({
     ...e,
     ...renamedField(e, 'class', 'class', to),
@@ -105,7 +100,6 @@ export const entryKind: Kind<'entry'> = plainKind('entry', {
 export const recapKind: Kind<'recap'> = plainKind('recap', {
   table: 'recaps',
   schema: recapSchema,
-  most: 10_000,
   renaming: (r, to) => ({
     ...r,
     ...renamedField(r, 'class', 'class', to),
@@ -123,7 +117,6 @@ export const recapKind: Kind<'recap'> = plainKind('recap', {
 export const cueKind: Kind<'cue'> = plainKind('cue', {
   table: 'cues',
   schema: cueSchema,
-  most: 10_000,
   renaming: (c, to) => ({ ...c, ...renamedField(c, 'figure', 'figure', to) }),
   nameOf: (c) => c.name,
   named: withName,

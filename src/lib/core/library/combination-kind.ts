@@ -1,13 +1,10 @@
-import { ok } from '../base';
 import {
-  COMBINATION_FORMAT,
   COMBINATION_VERSION,
-  combinationFileSchema,
-  combinationsIn,
-  writeCombinations,
-} from '../codecs/combination-json';
-import { combinationFirst, tempoInMusic } from '../codecs/lift';
-import { combinationSchema, type Combination, type Part } from '../combination';
+  combinationSchema,
+  tempoInMusic,
+  type Combination,
+  type Part,
+} from '../combination';
 import type { Kept } from '../figure';
 import { dancedAs, figureKind } from './figure-kind';
 import type { Kind, Ref } from './kind';
@@ -20,7 +17,8 @@ export const combinationKind: Kind<'combination'> = {
   id: 'combination',
   table: 'combinations',
   version: COMBINATION_VERSION,
-  lifts: [combinationFirst, (doc) => doc, tempoInMusic, (doc) => doc, (doc) => doc],
+  since: 2,
+  lifts: [(doc) => doc, tempoInMusic, (doc) => doc, (doc) => doc],
   schema: combinationSchema,
   refs: (c) => {
     const own = new Set(c.own.map((f) => f.id));
@@ -51,16 +49,6 @@ export const combinationKind: Kind<'combination'> = {
   named: (c, name) => ({ ...c, name }),
   path: (id) => `/combinations/${id}`,
   list: '/combinations',
-  file: {
-    format: COMBINATION_FORMAT,
-    extension: '.combination.json',
-    schema: combinationFileSchema,
-    write: (combinations) => writeCombinations({ combinations, kept: [] }),
-    read: (json) => {
-      const read = combinationsIn(json);
-      return read.ok ? ok({ figure: read.value.kept, combination: read.value.combinations }) : read;
-    },
-  },
 };
 
 function partRenamed(p: Part, now: (id: string) => string): Part {

@@ -1,8 +1,14 @@
 import * as z from 'zod/mini';
-import { IN_WORDS, ok } from '../base';
-import { FORMAT, VERSION, figuresIn, fileSchema, writeJson } from '../codecs/json';
-import { figureFirst, versionFirst } from '../codecs/lift';
-import { danceSchema, figureSchema, isVersion, withDance, type Kept, type OwnDance } from '../figure';
+import { IN_WORDS } from '../base';
+import {
+  FIGURE_VERSION,
+  danceSchema,
+  figureSchema,
+  isVersion,
+  withDance,
+  type Kept,
+  type OwnDance,
+} from '../figure';
 import { versionSchema } from '../figure/version-schema';
 import type { Kind } from './kind';
 
@@ -36,13 +42,9 @@ export function dancedAs(k: Kept, other: (d: OwnDance) => OwnDance | undefined):
 export const figureKind: Kind<'figure'> = {
   id: 'figure',
   table: 'figures',
-  version: VERSION,
-  lifts: [
-    (doc) => doc,
-    (doc) => (typeof doc === 'object' && doc !== null && 'of' in doc ? versionFirst(doc) : figureFirst(doc)),
-    (doc) => doc,
-    (doc) => doc,
-  ],
+  version: FIGURE_VERSION,
+  since: 3,
+  lifts: [(doc) => doc, (doc) => doc],
   schema: keptSchema,
   refs: (k) => [
     ...(isVersion(k) ? [{ kind: 'figure', id: k.of } as const] : []),
@@ -77,14 +79,4 @@ export const figureKind: Kind<'figure'> = {
       : { ...k, name },
   path: (id) => `/figures/${id}`,
   list: '/figures',
-  file: {
-    format: FORMAT,
-    extension: '.brisk.json',
-    schema: fileSchema,
-    write: writeJson,
-    read: (json) => {
-      const read = figuresIn(json);
-      return read.ok ? ok({ figure: read.value }) : read;
-    },
-  },
 };

@@ -1,12 +1,13 @@
 import { fail, ok, type Result } from '../base';
 import { parseText, type FileError } from '../codecs/json';
 import { readText } from '../codecs/text';
-import { KINDS, KIND_IDS, kindOf } from './registry';
+import { FORMS, formOf } from './forms';
+import { KIND_IDS } from './registry';
 import type { Bundle } from './kind';
 
 /**
  * Reads a file of any kind, or notation text, whole or not at all. Errors name the place.
- * @example readFile('push.brisk.json', KINDS.figure.file.write([push]), makeId) // { ok: true, value: { figure: [push] } }
+ * @example readFile('push.brisk.json', FORMS.figure.write([push]), makeId) // { ok: true, value: { figure: [push] } }
  */
 export function readFile(name: string, text: string, makeId: () => string): Result<Bundle, FileError> {
   const json = /^\s*[{[]/.test(text.replace(/^\uFEFF/, '')) || name.endsWith('.json');
@@ -21,10 +22,10 @@ export function readFile(name: string, text: string, makeId: () => string): Resu
 /** The same of what has been JSON. */
 export function readJsonFile(json: unknown): Result<Bundle, FileError> {
   const format = (json as { format?: unknown } | null)?.format;
-  const kind = KIND_IDS.find((id) => KINDS[id].file.format === format);
-  if (kind) return kindOf(kind).file.read(json);
+  const kind = KIND_IDS.find((id) => FORMS[id].format === format);
+  if (kind) return formOf(kind).read(json);
   return fail({
     at: typeof json === 'object' && json !== null && !Array.isArray(json) ? 'format' : 'the whole file',
-    message: `Expected ${KIND_IDS.map((id) => `"${KINDS[id].file.format}"`).join(' or ')}.`,
+    message: `Expected ${KIND_IDS.map((id) => `"${FORMS[id].format}"`).join(' or ')}.`,
   });
 }

@@ -1,6 +1,4 @@
 import type * as z from 'zod/mini';
-import type { Result } from '../base';
-import type { FileError } from '../codecs/json';
 import type { Combination } from '../combination';
 import type { Kept, OwnDance } from '../figure';
 import type { PracticeResult } from '../practice';
@@ -37,18 +35,6 @@ export interface Ref {
 /** From the form of one schema version to the next; takes what is stored, before any schema has seen it. */
 export type Lift = (doc: unknown) => unknown;
 
-/** How documents of a kind stand in a file of their own. `write` and `read` are inverses. */
-export interface FileForm<K extends KindId> {
-  /** What the file says it is. */
-  readonly format: string;
-  readonly extension: string;
-  /** Reads the file. */
-  readonly schema: z.ZodMiniType;
-  readonly write: (docs: readonly Docs[K][]) => string;
-  /** Reads what has been JSON; a file may bring documents of other kinds along. */
-  readonly read: (json: unknown) => Result<Bundle, FileError>;
-}
-
 /** Documents of several kinds together. */
 export type Bundle = { readonly [K in KindId]?: readonly Docs[K][] };
 
@@ -57,8 +43,10 @@ export interface Kind<K extends KindId> {
   readonly id: K;
   /** Its table in the browser's store, and its list in files. */
   readonly table: string;
-  /** The version of its schema; `lifts[n]` goes from version n + 1 to n + 2. */
+  /** The version of its schema, and the oldest that is read without {@link readOlder}. */
   readonly version: number;
+  readonly since: number;
+  /** `lifts[n]` goes from version `since` + n to the next. */
   readonly lifts: readonly Lift[];
   /** Reads the stored form. */
   readonly schema: z.ZodMiniType;
@@ -78,7 +66,6 @@ export interface Kind<K extends KindId> {
   readonly path: (id: string) => string | undefined;
   /** The screen that lists it. */
   readonly list: string;
-  readonly file: FileForm<K>;
 }
 
 /** Ids go into addresses: letters, digits, hyphen and underscore. */

@@ -11,12 +11,14 @@ import { newDance, newFigure, withDance, type Kept } from '../figure';
 import { danceOf } from '../vocabulary';
 import {
   KIND_IDS,
+  formOf,
   inBundle,
   isZip,
   kindOf,
   readBackup,
   readDoc,
   readFile,
+  readOlder,
   refKey,
   withBrought,
   writeBackup,
@@ -53,10 +55,10 @@ describe.each(each)('every kind: %s', (kind) => {
   const docs = DOCS[kind] as readonly never[];
 
   it('reads what it writes, and its published schema agrees (JSON Schema 2020-12, by ajv)', () => {
-    const text = k.file.write(docs);
-    const read = readFile(`x${k.file.extension}`, text, never);
+    const text = formOf(k.id).write(docs);
+    const read = readFile(`x${formOf(k.id).extension}`, text, never);
     expect(read.ok && read.value[kind]).toEqual(docs);
-    const validate = new Ajv({ strict: false }).compile(jsonSchemaOf(k.file.schema) as object);
+    const validate = new Ajv({ strict: false }).compile(jsonSchemaOf(formOf(k.id).schema) as object);
     expect(validate(JSON.parse(text))).toBe(true);
     expect(validate({ ...JSON.parse(text), format: 'x' })).toBe(false);
   });
@@ -85,7 +87,21 @@ describe.each(each)('every kind: %s', (kind) => {
     });
   });
 
-  it('has a lift for every version before', () => expect(k.lifts).toHaveLength(k.version - 1));
+  it('has a lift for every version before that it reads, and says which it does not', () => {
+    expect(k.lifts).toHaveLength(k.version - k.since);
+    if (k.since > 1)
+      expect(readDoc(kind, {}, k.since - 1)).toEqual({
+        ok: false,
+        error: { code: 'older', version: k.since - 1 },
+      });
+  });
+
+  it('reads every version it ever had where the words of the first are at hand', () => {
+    for (let version = 1; version <= k.version; version++) {
+      const read = readOlder(kind, {}, version);
+      expect(!read.ok && read.error.code).toBe('unreadable');
+    }
+  });
 });
 
 describe('past versions are read for ever', () => {
@@ -176,7 +192,7 @@ describe('what can be kept can be taken away and brought in', () => {
         if (!k.schema.safeParse(doc).success) return;
         taken++;
         const kept = k.schema.parse(doc) as never;
-        const read = readFile('x.json', k.file.write([kept]), never);
+        const read = readFile('x.json', formOf(k.id).write([kept]), never);
         expect(read.ok ? read.value[kind] : read.error).toEqual([kept]);
       }),
       { numRuns: 3000, seed: 20 },

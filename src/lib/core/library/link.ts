@@ -41,6 +41,10 @@ export function readLink(word: string): Result<Shared, FileError> {
   }
   return readShared(json);
 }
+const OTHER_VERSION = {
+  newer: 'A later version of this application made it.',
+  older: 'An early version of this application made it.',
+} as const;
 const whole = (message: string): FileError => ({ at: 'the whole link', message });
 
 function readShared(json: unknown): Result<Shared, FileError> {
@@ -58,8 +62,8 @@ function readShared(json: unknown): Result<Shared, FileError> {
     const doc = readDoc(k, raw, v);
     if (!doc.ok)
       return fail(
-        doc.error.code === 'newer'
-          ? { at: `document ${i + 1}`, message: 'A later version of this application made it.' }
+        doc.error.code !== 'unreadable'
+          ? { at: `document ${i + 1}`, message: OTHER_VERSION[doc.error.code] }
           : { at: `document ${i + 1}, ${doc.error.at}`, message: doc.error.message },
       );
     read.push({ kind: k, doc: doc.value });

@@ -1,17 +1,5 @@
-import * as z from 'zod/mini';
-import { fail, ok, IN_WORDS } from '../base';
-import { firstIssue } from '../codecs/json';
-import { namedBy, practiceSchema, type Practice, type PracticeItem } from '../practice/playlist';
+import { namedBy, practiceSchema, type PracticeItem } from '../practice/playlist';
 import type { Kind, Ref } from './kind';
-
-const PRACTICES_FORMAT = 'brisk-partner/practices';
-const VERSION = 2;
-/** A file of practices. Version 2; since then there are drills in it. */
-export const practicesFileSchema = z.strictObject({
-  format: z.literal(PRACTICES_FORMAT),
-  version: z.literal([1, VERSION]),
-  practices: z.array(practiceSchema).check(z.maxLength(10_000)),
-});
 
 const refsOf = (item: PracticeItem): Ref[] => {
   const named = namedBy(item);
@@ -33,7 +21,8 @@ const renamed = (item: PracticeItem, to: (ref: Ref) => string): PracticeItem => 
 export const practiceKind: Kind<'practice'> = {
   id: 'practice',
   table: 'practices',
-  version: VERSION,
+  version: 2,
+  since: 1,
   lifts: [(doc) => doc],
   schema: practiceSchema,
   refs: (p) => p.items.flatMap(refsOf),
@@ -48,17 +37,4 @@ export const practiceKind: Kind<'practice'> = {
   named: (p, name) => ({ ...p, name: name.slice(0, 120) }),
   path: (id) => `/floor/${id}`,
   list: '/floor',
-  file: {
-    format: PRACTICES_FORMAT,
-    extension: '.practices.json',
-    schema: practicesFileSchema,
-    write: (practices) =>
-      JSON.stringify({ format: PRACTICES_FORMAT, version: VERSION, practices }, null, 2) + '\n',
-    read: (json) => {
-      const read = practicesFileSchema.safeParse(json, IN_WORDS);
-      return read.success
-        ? ok({ practice: read.data.practices as readonly Practice[] })
-        : fail(firstIssue(read.error.issues, json));
-    },
-  },
 };

@@ -33,8 +33,12 @@ export const kindOf = <K extends KindId>(id: K): Kind<K> => KINDS[id] as Kind<K>
 export const isKind = (id: unknown): id is KindId =>
   typeof id === 'string' && (KIND_IDS as readonly string[]).includes(id);
 
-/** Why a document cannot be read; `newer`: it was written by a later version of this program. */
+/**
+ * Why a document cannot be read; `newer`: it was written by a later version of this program; `older`: by one so early that
+ * it takes {@link readOlder}.
+ */
 export type Unread =
+  | { readonly code: 'older'; readonly version: number }
   | { readonly code: 'newer'; readonly version: number }
   | { readonly code: 'unreadable'; readonly at: string; readonly message: string };
 
@@ -45,7 +49,8 @@ export type Unread =
 export function readDoc<K extends KindId>(id: K, doc: unknown, version: number): Result<Docs[K], Unread> {
   const kind = kindOf(id);
   if (version > kind.version) return fail({ code: 'newer', version });
-  const lifted = kind.lifts.slice(Math.max(0, version - 1)).reduce((d, lift) => lift(d), doc);
+  if (version < kind.since) return fail({ code: 'older', version });
+  const lifted = kind.lifts.slice(version - kind.since).reduce((d, lift) => lift(d), doc);
   const read = kind.schema.safeParse(lifted, IN_WORDS);
   const issue = read.error?.issues[0];
   if (issue) return fail({ code: 'unreadable', at: placeOf(issue.path), message: issue.message });

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { kindOf } from '$lib/core/library';
   import { parseText } from '$lib/core/codecs/json';
   import { KIND_WORDS, placeText, reasonText, troubleText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
@@ -35,6 +34,10 @@
     app.did(`“${t.name}” was put right.`, mended.value);
     await done(`“${t.name}” was put right.`);
   }
+  async function takeAway(t: Troubled) {
+    const { formOf } = await import('$lib/core/library/forms');
+    download(`${fileName(t.name)}${formOf(t.kind).extension}`, 'application/json', asText(t));
+  }
   async function remove(t: Troubled) {
     const { act, name } = await deleteDocument(await app.db(), t.kind, t.row.id, Date.now());
     app.did(`“${name}” is deleted.`, act, '/data');
@@ -60,12 +63,10 @@
       </p>
       <p class="row">
         {#if broken(t)}<button onclick={() => alone(t)}>Make it a figure of its own</button>{/if}
-        {#if t.trouble.code !== 'newer'}<button onclick={() => edit(t)}>Put right as text</button>{/if}
-        <button
-          onclick={() =>
-            download(`${fileName(t.name)}${kindOf(t.kind).file.extension}`, 'application/json', asText(t))}
-          >Take away</button
-        >
+        {#if t.trouble.code !== 'newer' && t.trouble.code !== 'older'}<button onclick={() => edit(t)}
+            >Put right as text</button
+          >{/if}
+        <button onclick={() => takeAway(t)}>Take away</button>
         <button onclick={() => remove(t)}>Delete</button>
       </p>
       {#if open === keyOf(t)}

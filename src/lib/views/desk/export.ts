@@ -1,6 +1,7 @@
 import { formatISO } from 'date-fns/formatISO';
 import type { Analysis } from '$lib/core/analysis';
 import type { Figure, Kept } from '$lib/core/figure';
+import type { Docs, KindId } from '$lib/core/library';
 import type { ArmPicture } from '$lib/core/scene';
 import { app } from '$lib/state/app.svelte';
 
@@ -20,6 +21,11 @@ const titled = (figures: readonly Kept[], name?: string): string =>
       ? fileName(figures[0].name)
       : `repertoire-${formatISO(new Date(), { representation: 'date' })}`;
 
+/** One document as a file of its kind. */
+export async function exportDocument<K extends KindId>(kind: K, doc: Docs[K], name: string): Promise<void> {
+  const { extension, write } = (await import('$lib/core/library/forms')).formOf(kind);
+  download(`${fileName(name)}${extension}`, 'application/json', write([doc]));
+}
 /** Figures and versions as they are kept. */
 export async function exportJson(figures: readonly Kept[], name?: string): Promise<void> {
   const { writeJson } = await import('$lib/core/codecs');

@@ -4,7 +4,6 @@
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { kindOf } from '$lib/core/library';
   import {
     PAUSE,
     itemSeconds,
@@ -20,7 +19,7 @@
   import type { PracticeDesk } from '$lib/state/practice-desk.svelte';
   import type { PracticeSaver } from '$lib/state/saver.svelte';
   import { loadAll, loadDocs } from '$lib/storage';
-  import { download, fileName } from '$lib/views/desk/export';
+  import { exportDocument } from '$lib/views/desk/export';
   import DocumentHeader from '$lib/views/shell/DocumentHeader.svelte';
   import { removeOpen, takeOther } from '$lib/views/shell/leaving';
   import SaveBands from '$lib/views/shell/SaveBands.svelte';
@@ -111,10 +110,7 @@
   }
   const remove = () => removeOpen('practice', p.id);
   const takeTheirs = () => takeOther(saver, 'practice', (doc) => desk.replace(doc));
-  function file() {
-    const { file } = kindOf('practice');
-    download(`${fileName(p.name)}${file.extension}`, 'application/json', file.write([p]));
-  }
+  const file = () => exportDocument('practice', p, p.name);
 </script>
 
 <DocumentHeader name={p.name} rename={(name) => desk.edit({ name })} saved={saver.state} history={desk}>

@@ -4,7 +4,7 @@
   import { KIND_WORDS } from '$lib/messages';
   import type { DocDesk } from '$lib/state/doc-desk.svelte';
   import type { PlainKind, PlainSaver } from '$lib/state/open-plain';
-  import { download, fileName } from '$lib/views/desk/export';
+  import { exportDocument } from '$lib/views/desk/export';
   import DocumentHeader from './DocumentHeader.svelte';
   import { removeOpen, takeOther } from './leaving';
   import SaveBands from './SaveBands.svelte';
@@ -38,9 +38,7 @@
   const name = $derived(how.nameOf(desk.doc) ?? '');
   const word = $derived(KIND_WORDS[kind].one);
   const rename = (to: string) => desk.edit(how.named(desk.doc, to));
-  function file() {
-    download(`${fileName(name)}${how.file.extension}`, 'application/json', how.file.write([desk.doc]));
-  }
+  const file = () => exportDocument(kind, desk.doc, name);
   function keys(e: KeyboardEvent) {
     const target = e.target as HTMLElement;
     if (!(e.ctrlKey || e.metaKey) || target.matches('input, textarea, [contenteditable]')) return;

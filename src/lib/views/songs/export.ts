@@ -1,8 +1,7 @@
 import { scoreOf, wavOf } from '$lib/core/band';
-import { kindOf } from '$lib/core/library';
 import type { Song } from '$lib/core/song/schema';
 import type { Levels, Programme } from '$lib/sound';
-import { download, downloadBytes, fileName } from '$lib/views/desk/export';
+import { download, exportDocument, downloadBytes, fileName } from '$lib/views/desk/export';
 
 /** The map with its tempo, and the notes where the band plays. */
 export async function exportMidi(song: Song): Promise<void> {
@@ -20,10 +19,7 @@ export async function exportBeats(song: Song): Promise<void> {
   const { beatsCsv } = await import('$lib/core/codecs/map-csv');
   if (song.map) download(`${fileName(song.name)}.csv`, 'text/csv', beatsCsv(song.map));
 }
-export function exportSong(song: Song): void {
-  const { file } = kindOf('song');
-  download(`${fileName(song.name)}${file.extension}`, 'application/json', file.write([song]));
-}
+export const exportSong = (song: Song): Promise<void> => exportDocument('song', song, song.name);
 /** What goes round is taken away this often. */
 const ROUNDS = 4;
 /** What is heard now, as a file: count-in, music, click and count at the tempo chosen; what goes round, four times. */

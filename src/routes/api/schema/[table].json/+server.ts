@@ -1,5 +1,5 @@
 import { jsonSchemaOf } from '$lib/core/codecs';
-import { KIND_IDS, kindOf } from '$lib/core/library';
+import { KIND_IDS, formOf, kindOf } from '$lib/core/library';
 import type { RequestHandler } from './$types';
 
 /** The JSON Schema of the file of any kind, made from the types that read it. */
@@ -10,7 +10,7 @@ export const GET: RequestHandler = ({ params }) => {
       { error: { at: 'the address', message: `There is no kind of file “${params.table}”.` } },
       { status: 404 },
     );
-  return new Response(JSON.stringify(jsonSchemaOf(kindOf(kind).file.schema), null, 2), {
+  return new Response(JSON.stringify(jsonSchemaOf(formOf(kind).schema), null, 2), {
     headers: { 'Content-Type': 'application/schema+json', 'Cache-Control': 'public, max-age=3600' },
   });
 };
