@@ -534,24 +534,54 @@ async function weight(page) {
   await page.goto(`${base}/figures`);
   await page.locator('.list li a').first().waitFor();
   await page.waitForTimeout(2500);
-  const files = new Set();
-  page.on('response', (r) => r.url().endsWith('.js') && files.add(new URL(r.url()).pathname));
+  /** Notes when what the screen is for is first painted. */
+  await page.addInitScript(() => {
+    const shown = () => document.querySelector(sessionStorage.getItem('bench-shown') || 'none');
+    const watch = new MutationObserver(() => {
+      if (!shown()) return;
+      watch.disconnect();
+      requestAnimationFrame(() => (window.__shown = performance.now()));
+    });
+    watch.observe(document, { childList: true, subtree: true });
+  });
+  /** Scripts asked for before that, and all that came. */
+  const scripts = () =>
+    page.evaluate(() => {
+      const all = performance
+        .getEntriesByType('resource')
+        .filter((e) => new URL(e.name).pathname.endsWith('.js'))
+        .map((e) => ({ path: new URL(e.name).pathname, from: e.startTime }));
+      const once = (list) => [...new Set(list.map((e) => e.path))];
+      return { first: once(all.filter((e) => e.from <= window.__shown)), all: once(all) };
+    });
   const kb = (list) => list.reduce((n, path) => n + statSync(`build/client${path}.gz`).size, 0) / 1024;
   const isEditor = (path) => readFileSync(`build/client${path}`, 'utf8').includes('cm-content');
   for (const [what, path, shown] of [
     ['list of figures', '/figures', '.list li a'],
     ['list of combinations', '/combinations', 'ul[aria-label=Combinations] li'],
+    ['songs', '/songs', 'main li a'],
     ['classes', '/classes', 'main a'],
+    ['floor time', '/floor', 'main li a'],
+    ['log', '/log', 'main li a'],
+    ['data', '/data', 'main button'],
+    ['how to write', '/notation', 'article h2'],
+    ['arms', '/arms', 'main svg'],
+    ['board', '/combinations/demo-combination-tango', '.board'],
     ['figure desk', '/figures/demo-push-turn', '.mark'],
   ]) {
-    files.clear();
+    await page.evaluate((selector) => sessionStorage.setItem('bench-shown', selector), shown);
     await page.goto(`${base}${path}`);
-    await page.locator(shown).first().waitFor();
-    const first = [...files].filter((f) => !isEditor(f));
-    report(`${what}, first-load JavaScript without the editor, gzip`, `${kb(first).toFixed(1)} KB`, '130 KB');
+    await page.waitForFunction(() => window.__shown, undefined, { timeout: 20_000 });
+    const { first } = await scripts();
+    const without = first.filter((f) => !isEditor(f));
+    report(
+      `${what}, first-load JavaScript without the editor, gzip`,
+      `${kb(without).toFixed(1)} KB`,
+      '130 KB',
+    );
   }
   await page.locator('.cm-content').waitFor();
-  report('the editor, gzip', `${kb([...files].filter(isEditor)).toFixed(1)} KB`, '120 KB');
+  report('the editor, gzip', `${kb((await scripts()).all.filter(isEditor)).toFixed(1)} KB`, '120 KB');
 }
 
 /** Nine figures at the panel's own defaults, at every length, and five hundred with every limit. */

@@ -1,6 +1,5 @@
 import type { Group, Entry } from '$lib/core/classes';
-import { loadAll, loadDocs, rowsOf, sorted, type Database } from '$lib/storage';
-import { materialOf } from '$lib/workers/class-answerer';
+import { loadDocs, rowsOf, sorted, type Database } from '$lib/storage';
 import { ClassFinder, type ClassAnswer, type ClassQuestion, type Stock } from '$lib/workers/class-finder';
 import { app } from './app.svelte';
 
@@ -15,6 +14,7 @@ export class ClassLab {
 
   /** Reads the repertoire as it is now. */
   async load(db: Database): Promise<Stock> {
+    const { loadAll } = await import('$lib/storage/figures');
     const figures = await loadAll(db);
     const combinations = await loadDocs(db, 'combination');
     const rows = [...figures, ...combinations];
@@ -68,5 +68,3 @@ export async function latestEntries(db: Database, most: number): Promise<Entry[]
   const rows = await rowsOf(db, 'entry').orderBy('doc.at').reverse().limit(most).toArray();
   return sorted('entry', rows).good.map((r) => r.doc);
 }
-
-export { materialOf };

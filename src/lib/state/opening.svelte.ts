@@ -2,6 +2,7 @@ import type { KindId } from '$lib/core/library';
 import { KIND_WORDS } from '$lib/messages';
 import { openStored, type Database, type Opened, type Shelf } from '$lib/storage';
 import { app } from './app.svelte';
+import { closedStore } from './closed-store';
 import { Saver, written } from './saver.svelte';
 import { SESSION, liveSessions } from './session';
 
@@ -103,6 +104,3 @@ export class OpenDocument<K extends KindId, D extends { readonly id: string }, R
     this.saver?.close();
   }
 }
-
-export const closedStore = (e: unknown): string =>
-  `The browser’s storage cannot be opened: ${e instanceof Error ? e.message : String(e)}`;

@@ -1,5 +1,3 @@
-import { format } from 'date-fns';
-
 /** Longest recording of a room, seconds: a quarter of an hour. */
 const LONGEST = 900;
 
@@ -45,6 +43,7 @@ export class Recorder {
     }
     this.cancel();
     const type = recorder.mimeType || 'audio/webm';
+    const { format } = await import('date-fns/format');
     const name = `Room ${format(Date.now(), 'yyyy-MM-dd HH.mm')}.webm`;
     return new File(this.#parts, name, { type });
   }

@@ -1,3 +1,4 @@
+import type * as lift from '$lib/core/codecs/lift';
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import {
   KIND_IDS,
@@ -109,7 +110,7 @@ export const everything = (db: Database): Table[] => [
 const INDICES = 'id, updated, *refs';
 
 /** What rewrites notation 1. It reads breakdowns, and only a store of before version 4 needs it. */
-type FirstWords = typeof import('$lib/core/codecs/lift');
+type FirstWords = typeof lift;
 const FIRST_UNTIL = 4;
 
 /** The store, with what an early one takes to be brought up to date. */

@@ -21,7 +21,8 @@
   import { LEVELS, LEVEL_IDS } from '$lib/core/vocabulary';
   import { MEMORY_SAYS, RATING_WORDS, agoText, list } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { materialOf } from '$lib/workers/class-answerer';
   import type { DocDesk } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { practicePlan } from '$lib/state/practice-plan';

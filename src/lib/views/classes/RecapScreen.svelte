@@ -16,7 +16,8 @@
   import type { Material } from '$lib/core/classes/material';
   import { READER_WORDS } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { materialOf } from '$lib/workers/class-answerer';
   import type { DocDesk, Patch } from '$lib/state/doc-desk.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { loadDoc, loadDocs } from '$lib/storage';

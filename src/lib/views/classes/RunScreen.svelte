@@ -30,7 +30,8 @@
     warmText,
   } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, materialOf } from '$lib/state/class-lab.svelte';
+  import { ClassLab } from '$lib/state/class-lab.svelte';
+  import { materialOf } from '$lib/workers/class-answerer';
   import type { RunDesk } from '$lib/state/class-run.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
   import { sounding } from '$lib/state/sounding.svelte';

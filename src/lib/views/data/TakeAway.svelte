@@ -1,19 +1,11 @@
 <script lang="ts">
   import { format, formatDistanceToNow } from 'date-fns';
   import { onDestroy } from 'svelte';
-  import { BACKUP_EXTENSION, type KindId } from '$lib/core/library';
+  import type { KindId } from '$lib/core/library';
   import { countsText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { filesFinder } from '$lib/state/files';
-  import {
-    backedUp,
-    everythingKept,
-    firstUse,
-    lastBackup,
-    lastChange,
-    loadAll,
-    loadDocs,
-  } from '$lib/storage';
+  import { backedUp, everythingKept, firstUse, lastBackup, lastChange, loadDocs } from '$lib/storage';
   import { downloadBytes, exportJson, exportText } from '$lib/views/desk/export';
 
   /** Everything taken away: one backup, or files of one kind. */
@@ -44,6 +36,7 @@
     problem = '';
     busy = { what: 'reading', done: 0 };
     try {
+      const { BACKUP_EXTENSION } = await import('$lib/core/library/backup');
       const db = await app.db();
       const made = Date.now();
       files.write(await everythingKept(db, app.settings), made, (a) => {
@@ -65,6 +58,10 @@
       busy = undefined;
       problem = e instanceof Error ? e.message : String(e);
     }
+  }
+  async function asText() {
+    const { loadAll } = await import('$lib/storage/figures');
+    await exportText((await loadAll(await app.db())).map((r) => r.figure));
   }
   function cancel() {
     files.stop();
@@ -91,10 +88,7 @@
     onclick={async () => exportJson((await loadDocs(await app.db(), 'figure')).map((r) => r.doc))}
     disabled={counts.figure === 0}>Whole repertoire (JSON)</button
   >
-  <button
-    onclick={async () => exportText((await loadAll(await app.db())).map((r) => r.figure))}
-    disabled={counts.figure === 0}>Whole repertoire (notation text)</button
-  >
+  <button onclick={asText} disabled={counts.figure === 0}>Whole repertoire (notation text)</button>
   <button
     onclick={async () => {
       const db = await app.db();

@@ -1,15 +1,12 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { page } from '$app/state';
-  import { analyse, armsAt } from '$lib/core/analysis';
-  import { TICKS_PER_BEAT } from '$lib/core/base';
-  import { figureSchema, type Figure } from '$lib/core/figure';
-  import { loadFigure } from '$lib/storage';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Redo from '@lucide/svelte/icons/redo-2';
   import { pictureOf } from '$lib/core/scene';
   import { app } from '$lib/state/app.svelte';
   import { ArmsLab } from '$lib/state/arms-lab.svelte';
+  import type { HoldIn } from '$lib/state/hold-in';
   import { typing } from '$lib/state/shortcuts';
   import Purpose from '$lib/views/shell/Purpose.svelte';
   import ArmPicture from '$lib/views/arms/ArmPicture.svelte';
@@ -21,23 +18,16 @@
 
   const lab = new ArmsLab();
   /** The figure and count the hold was taken from. */
-  let from: { id: string; name: string; count: number; beats: number } | undefined = $state.raw();
+  let from: HoldIn | undefined = $state.raw();
 
   onMount(async () => {
     const id = page.url.searchParams.get('figure');
     const count = Number(page.url.searchParams.get('count') ?? 1);
     if (!id || !Number.isInteger(count) || count < 1) return;
-    const row = await loadFigure(await app.db(), id);
-    const figure = row && figureSchema.safeParse(row.figure);
-    if (!figure?.success) return;
-    const a = analyse(figure.data as Figure, app.heights);
-    lab.begin(armsAt(a.arms, Math.min(a.end, (count - 1) * TICKS_PER_BEAT), true));
-    from = {
-      id,
-      name: figure.data.name,
-      count,
-      beats: Math.max(1, Math.floor(a.end / TICKS_PER_BEAT) - count),
-    };
+    const { holdIn } = await import('$lib/state/hold-in');
+    from = await holdIn(id, count);
+    if (!from) return;
+    lab.begin(from.hold);
     lab.beats = from.beats;
   });
 

@@ -9,7 +9,7 @@
   import { app } from '$lib/state/app.svelte';
   import { calendarItems, classOn, type CalendarItem } from '$lib/state/calendar-items';
   import { latestEntries, logBetween } from '$lib/state/class-lab.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { bring, create, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import { download } from '$lib/views/desk/export';

@@ -6,7 +6,7 @@
   import { newCombination } from '$lib/core/combination/schema';
   import { app } from '$lib/state/app.svelte';
   import { afterPaint } from '$lib/state/after-paint';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { create as keep, rowsOf, sorted, type Row } from '$lib/storage';
   import type MiniBoard from '$lib/views/board/MiniBoard.svelte';
   import type { LaidOut } from '$lib/views/board/lay-out';

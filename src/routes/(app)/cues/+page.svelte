@@ -4,7 +4,7 @@
   import { FAULTS, UNIT_KINDS, type Cue, type UnitKind } from '$lib/core/classes';
   import { UNIT_WORDS } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { create, deleteDocument, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
 

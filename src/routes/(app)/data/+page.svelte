@@ -3,11 +3,10 @@
   import { onMount, tick } from 'svelte';
   import { KIND_IDS, type KindId } from '$lib/core/library';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
-  import { countKept, loadTroubled, type Troubled } from '$lib/storage';
+  import { closedStore } from '$lib/state/closed-store';
+  import { countKept, type Troubled } from '$lib/storage';
   import Bin from '$lib/views/data/Bin.svelte';
   import BringIn from '$lib/views/data/BringIn.svelte';
-  import Mending from '$lib/views/data/Mending.svelte';
   import Room from '$lib/views/data/Room.svelte';
   import TakeAway from '$lib/views/data/TakeAway.svelte';
   import DanceList from '$lib/views/dances/DanceList.svelte';
@@ -21,6 +20,7 @@
   async function refresh() {
     const db = await app.db();
     counts = await countKept(db);
+    const { loadTroubled } = await import('$lib/storage/repair');
     troubled = await loadTroubled(db);
   }
   async function told(what: string) {
@@ -48,7 +48,9 @@
     <section id="mending">
       <h2>Needs mending</h2>
       <p>These are stored, and cannot be shown as they are.</p>
-      <Mending list={troubled} done={told} />
+      {#await import('$lib/views/data/Mending.svelte') then { default: Mending }}
+        <Mending list={troubled} done={told} />
+      {/await}
     </section>
   {/if}
   <section>

@@ -11,8 +11,9 @@
   import type { Material } from '$lib/core/classes/material';
   import { MEMORY_SAYS, RATING_WORDS, agoText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { ClassLab, logOf, materialOf } from '$lib/state/class-lab.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { ClassLab, logOf } from '$lib/state/class-lab.svelte';
+  import { materialOf } from '$lib/workers/class-answerer';
+  import { closedStore } from '$lib/state/closed-store';
   import { loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';

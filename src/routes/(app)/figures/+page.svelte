@@ -4,7 +4,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import { LEVELS, LEVEL_IDS, type Level } from '$lib/core/vocabulary';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { latestTaught } from '$lib/state/taught';
   import { newAddress } from '$lib/state/begin-figure';
   import { loadFigures, loadLatest } from '$lib/storage';

@@ -5,13 +5,16 @@
   import Play from '@lucide/svelte/icons/play';
   import Plus from '@lucide/svelte/icons/plus';
   import type { Practice } from '$lib/core/practice/playlist';
+  import { afterPaint } from '$lib/state/after-paint';
   import { app } from '$lib/state/app.svelte';
   import { namesOf } from '$lib/state/practice-names';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { create, rowsOf, sorted, type Row } from '$lib/storage';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
-  let rows: { row: Row<'practice'>; names: readonly string[] }[] | undefined = $state.raw();
+  let rows: readonly Row<'practice'>[] | undefined = $state.raw();
+  /** What is danced in each; known once the list is seen. */
+  let names: Readonly<Record<string, readonly string[]>> = $state.raw({});
   let broken = $state(0);
   let problem = $state('');
   async function load() {
@@ -19,8 +22,10 @@
       const db = await app.db();
       const all = sorted('practice', await rowsOf(db, 'practice').orderBy('updated').reverse().toArray());
       broken = all.bad.length;
-      rows = await Promise.all(
-        all.good.map(async (row) => ({ row, names: await namesOf(db, row.doc.items) })),
+      rows = all.good;
+      await afterPaint();
+      names = Object.fromEntries(
+        await Promise.all(all.good.map(async (r) => [r.id, await namesOf(db, r.doc.items)] as const)),
       );
     } catch (e) {
       problem = closedStore(e);
@@ -62,13 +67,15 @@
     </div>
   {:else}
     <ul aria-label="Practices">
-      {#each rows as { row, names } (row.id)}
+      {#each rows as row (row.id)}
         <li>
           <a class="button go" href="/floor/run?practice={row.id}" aria-label="Start {row.doc.name}"
             ><Play size={22} fill="currentColor" /></a
           >
           <a class="name" href="/floor/{row.id}"
-            ><b>{row.doc.name}</b><small>{names.join(' · ') || 'empty'}</small></a
+            ><b>{row.doc.name}</b><small
+              >{names[row.id]?.join(' · ') || (row.doc.items.length > 0 ? '…' : 'empty')}</small
+            ></a
           >
           <span class="quiet">{row.doc.notes}</span>
         </li>

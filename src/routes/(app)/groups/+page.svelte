@@ -8,7 +8,7 @@
   import { agoText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { logOf } from '$lib/state/class-lab.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { create, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';

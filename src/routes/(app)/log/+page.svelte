@@ -7,7 +7,7 @@
   import { app } from '$lib/state/app.svelte';
   import { ClassLab, latestEntries, logOf } from '$lib/state/class-lab.svelte';
   import { covered, persistent, tempi } from '$lib/state/log-charts';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import type { Findable } from '$lib/state/search';
   import { loadDocs, rowsOf } from '$lib/storage';
   import type { Stock } from '$lib/workers/class-finder';

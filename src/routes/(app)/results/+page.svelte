@@ -13,7 +13,7 @@
   } from '$lib/core/practice';
   import { TO_WORDS, lateText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { deleteDocument, loadDocs } from '$lib/storage';
   import { download } from '$lib/views/desk/export';
   import Chart from '$lib/views/practice/Chart.svelte';

@@ -5,7 +5,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import { newRoom, type Room } from '$lib/core/hall';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { create, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';

@@ -11,11 +11,9 @@
   import { feelText, clockText, sourceText } from '$lib/messages';
   import { afterPaint } from '$lib/state/after-paint';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/opening.svelte';
-  import { songFromFile } from '$lib/state/song-sound';
+  import { closedStore } from '$lib/state/closed-store';
   import { Recorder } from '$lib/state/recorder.svelte';
   import { create, rowsOf, sorted, type Row } from '$lib/storage';
-  import BandMaker from '$lib/views/songs/BandMaker.svelte';
   import MiniMap from '$lib/views/songs/MiniMap.svelte';
   import BringDemo from '$lib/views/shell/BringDemo.svelte';
 
@@ -84,6 +82,7 @@
     for (const [i, file] of files.entries()) {
       busy = `Reading ${file.name}${files.length > 1 ? ` (${i + 1} of ${files.length})` : ''} …`;
       try {
+        const { songFromFile } = await import('$lib/state/song-sound');
         await keep(await songFromFile(file), files.length === 1);
       } catch (e) {
         problem = e instanceof Error ? e.message : String(e);
@@ -149,7 +148,11 @@
   {#if broken}<p role="alert">
       {broken === 1 ? 'One more needs' : `${broken} more need`} mending. <a href="/data#mending">See which</a>
     </p>{/if}
-  {#if making}<BandMaker make={(song) => keep(song)} makeId={() => nanoid(12)} />{/if}
+  {#if making}
+    {#await import('$lib/views/songs/BandMaker.svelte') then { default: BandMaker }}
+      <BandMaker make={(song) => keep(song)} makeId={() => nanoid(12)} />
+    {/await}
+  {/if}
   {#if !rows}
     <p class="quiet">Opening …</p>
   {:else if rows.length === 0}

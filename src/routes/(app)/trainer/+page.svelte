@@ -7,7 +7,7 @@
   import { TO_WORDS, lateText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { floorSource } from '$lib/state/floor-source';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { typing } from '$lib/state/shortcuts';
   import { soundSettings } from '$lib/state/sound-settings.svelte';
   import { TapTrainer } from '$lib/state/tap-trainer.svelte';

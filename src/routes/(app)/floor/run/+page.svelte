@@ -7,7 +7,7 @@
   import { FloorRun } from '$lib/state/floor-run.svelte';
   import { floorSource } from '$lib/state/floor-source';
   import { namesOf } from '$lib/state/practice-names';
-  import { closedStore } from '$lib/state/opening.svelte';
+  import { closedStore } from '$lib/state/closed-store';
   import { loadDoc } from '$lib/storage';
   import FloorScreen from '$lib/views/practice/FloorScreen.svelte';
   import { MusicFinder } from '$lib/workers/music-finder';
