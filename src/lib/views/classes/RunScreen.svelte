@@ -1,20 +1,14 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import Bell from '@lucide/svelte/icons/bell';
   import {
     FAULTS,
     RATINGS,
     aimOf,
-    changesLeft,
     dancedIn,
-    dancersOf,
     ratingOf,
     unitNeeds,
     type DanceRef,
-    type Dancer,
     type Group,
-    type Rotation,
-    type Round,
     type UnitNeed,
   } from '$lib/core/classes';
   import type { Material } from '$lib/core/classes/material';
@@ -23,7 +17,6 @@
     CARE_ALWAYS,
     CARE_WORDS,
     RATING_WORDS,
-    ROTATION_CARE,
     WARM_CARE,
     clockText,
     halfMinutesText,
@@ -34,12 +27,12 @@
   import { materialOf } from '$lib/workers/class-answerer';
   import type { RunDesk } from '$lib/state/class-run.svelte';
   import type { PlainSaver } from '$lib/state/open-plain';
-  import { sounding } from '$lib/state/sounding.svelte';
   import { careOf } from '$lib/core/classes/cares';
   import { Recorder } from '$lib/state/recorder.svelte';
-  import { keepSpoken } from '$lib/state/spoken';
   import { loadDoc } from '$lib/storage';
-  import SpokenNote from './SpokenNote.svelte';
+  import RunNotes from './RunNotes.svelte';
+  import RunPartners from './RunPartners.svelte';
+  import RunPeople from './RunPeople.svelte';
 
   /** A class being held, in one hand: the block, the time, what comes, how it went. */
   let { desk, saver }: { desk: RunDesk; saver: PlainSaver<'entry'> } = $props();
@@ -47,32 +40,12 @@
   const lab = new ClassLab();
   let group: Group | undefined = $state.raw();
   let material: Material | undefined = $state.raw();
-  let rotation: Rotation | undefined = $state.raw();
   let gone = $state(false);
   let sheet: '' | 'rest' | 'people' | 'partners' | 'note' = $state('');
-  let note = $state('');
-  let promise = $state('');
+  /** What is being written stays when another sheet is looked at. */
+  let draft = $state({ note: '', promise: '' });
   let unit: number | undefined = $state();
   const recorder = new Recorder();
-  let spokenProblem = $state('');
-  /** Speaks a note in, and ends it; the text is the time it took. */
-  async function speak() {
-    spokenProblem = '';
-    if (!recorder.running) {
-      await recorder.start();
-      spokenProblem = recorder.problem;
-      return;
-    }
-    const seconds = recorder.seconds;
-    const file = await recorder.stop();
-    if (!file) return;
-    try {
-      desk.note(note.trim() || `Spoken, ${clockText(seconds)}`, await keepSpoken(await app.db(), file));
-      note = '';
-    } catch (x) {
-      spokenProblem = `It could not be kept: ${x instanceof Error ? x.message : String(x)}`;
-    }
-  }
   const e = $derived(desk.doc);
   const where = $derived(desk.where);
   const plan = $derived(desk.plan);
@@ -148,36 +121,6 @@
   const cares = $derived(care?.cares ?? []);
   const floor = (r: DanceRef) =>
     `/floor/run?${r.type}=${r.id}&music=${where?.block?.song ?? 'band'}&times=${32}${bpm ? `&bpm=${bpm}` : ''}&run=${e.id}`;
-
-  const dancers: readonly Dancer[] = $derived.by(() => {
-    if (group && group.people.length > 0) return dancersOf(group, e.people);
-    const of = (dances: 'leader' | 'follower' | 'both', letter: string): Dancer[] =>
-      Array.from({ length: e.there[dances] }, (_, i) => ({ id: `${letter}${i + 1}`, dances }));
-    return [...of('leader', 'L'), ...of('follower', 'F'), ...of('both', 'B')];
-  });
-  /** Rounds that have been danced stay, whoever comes or leaves. */
-  const past: readonly Round[] = $derived(e.partners ?? []);
-  const MOST_ROUNDS = 12;
-  const rounds = $derived(
-    Math.min(MOST_ROUNDS, Math.max(1, plan?.blocks.reduce((n, b) => n + (b.changes ?? 0), 1) ?? 6)),
-  );
-  $effect(() => {
-    if (sheet !== 'partners' || dancers.length < 2) return;
-    lab.ask({ type: 'rotate', dancers, rounds: past.length + rounds, past }, (a) => {
-      if (a.rotation.rounds.length > past.length) rotation = a.rotation;
-    });
-  });
-  const current = $derived(rotation?.rounds[past.length]);
-  function change() {
-    void sounding.performer().ring();
-    if (current) desk.turned(current);
-  }
-  /** A round as it goes: three minutes of one partner where nothing is planned. */
-  const roundSeconds = $derived.by(() => {
-    const b = where?.block;
-    return b?.changes ? (60 * b.minutes) / (b.changes + 1) : 180;
-  });
-  const more = $derived(changesLeft(Math.max(0, where?.left ?? 0), roundSeconds));
 
   function finish() {
     desk.end();
@@ -324,80 +267,11 @@
         <button class="end" onclick={finish}>End the class</button>
       </section>
     {:else if sheet === 'people'}
-      <section class="sheet" aria-label="Who is there">
-        {#if group && group.people.length > 0}
-          <div class="people">
-            {#each group.people as p (p.key)}
-              <button
-                aria-pressed={e.people?.includes(p.key) ?? false}
-                onclick={() => group && desk.here(p.key, group)}>{p.name}</button
-              >
-            {/each}
-          </div>
-        {:else}
-          {#each ['leader', 'follower', 'both'] as const as d (d)}
-            <p class="count">
-              <button aria-label="One fewer" onclick={() => desk.count(d, -1)}>−</button>
-              <b class="num">{e.there[d]}</b>
-              <button aria-label="One more" onclick={() => desk.count(d, 1)}>+</button>
-              {d === 'both' ? 'of both roles' : `${d}s`}
-            </p>
-          {/each}
-        {/if}
-        <p class="quiet">{e.there.leader} leaders, {e.there.follower} followers, {e.there.both} of both.</p>
-      </section>
+      <RunPeople {desk} {group} />
     {:else if sheet === 'partners'}
-      <section class="sheet" aria-label="Partners">
-        {#if dancers.length < 2}<p>It takes two. Say who is there.</p>
-        {:else if rotation}
-          <p><b>Round {past.length + 1}</b></p>
-          <ul class="pairs">
-            {#each current?.pairs ?? [] as p (p.leader)}<li>
-                <b class="leader">{p.leader}</b> → <b class="follower">{p.follower}</b>
-              </li>{/each}
-          </ul>
-          {#if current?.out.length}<p class="quiet">
-              Sitting out: {current.out.join(', ')}.
-            </p>{/if}
-          <p class="row">
-            <button class="bell" onclick={change}><Bell size={18} /> Change partners</button>
-            <span class="quiet">{more} more {more === 1 ? 'change' : 'changes'} in this block.</span>
-          </p>
-          <p class="quiet">{ROTATION_CARE}</p>
-        {:else}<p class="quiet">Working it out …</p>{/if}
-      </section>
+      <RunPartners {desk} {lab} {group} />
     {:else if sheet === 'note'}
-      <section class="sheet" aria-label="Note">
-        <label>a note <textarea rows="2" bind:value={note} maxlength="2000"></textarea></label>
-        <p class="row">
-          <button
-            onclick={() => {
-              desk.note(note);
-              note = '';
-            }}
-            disabled={note.trim() === ''}>Keep the note</button
-          >
-          <button aria-pressed={recorder.running} onclick={speak}
-            >{recorder.running ? `End, ${clockText(recorder.seconds)}` : 'Speak a note'}</button
-          >
-        </p>
-        {#if spokenProblem}<p role="alert">{spokenProblem}</p>{/if}
-
-        <label>promised for next time <input bind:value={promise} maxlength="300" /></label>
-        <button
-          onclick={() => {
-            desk.promise(promise, undefined);
-            promise = '';
-          }}
-          disabled={promise.trim() === ''}>Keep the promise</button
-        >
-        <ul>
-          {#each [...e.notes].reverse() as n (n.at)}<li>
-              {n.text}{#if n.audio}<SpokenNote id={n.audio} />{/if}
-            </li>{/each}
-          {#each e.promised as p, i (i)}<li class="quiet">Promised: {p.text}</li>{/each}
-        </ul>
-      </section>
+      <RunNotes {desk} bind:draft {recorder} />
     {/if}
 
     <div class="foot">
@@ -511,8 +385,7 @@
     font-size: 18px;
   }
   .units,
-  .rate,
-  .people {
+  .rate {
     display: flex;
     gap: 6px;
     flex-wrap: wrap;
@@ -545,8 +418,7 @@
     border-top: 3px solid var(--ink);
     padding-top: 10px;
   }
-  .sheet ol,
-  .sheet ul {
+  .sheet ol {
     list-style: none;
     margin: 0;
     padding: 0;
@@ -557,47 +429,6 @@
     width: 100%;
     min-height: 44px;
     justify-content: space-between;
-  }
-  .people button {
-    min-height: 44px;
-  }
-  .pairs {
-    grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
-  }
-  .leader {
-    color: var(--leader);
-  }
-  .follower {
-    color: var(--follower);
-  }
-  .count {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-  }
-  .count b {
-    font: 780 24px var(--display);
-    min-width: 34px;
-    text-align: center;
-  }
-  .count button,
-  .bell {
-    min-width: 48px;
-    min-height: 48px;
-    justify-content: center;
-    font-size: 18px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
-    font-size: 14px;
-    color: var(--quiet);
-  }
-  textarea,
-  label input {
-    width: 100%;
-    color: var(--ink);
-    font-size: 16px;
   }
   .row {
     display: flex;
