@@ -119,6 +119,59 @@ describe('one tab', () => {
   });
 });
 
+describe('what is read again', () => {
+  it('is what another has changed; what this tab saved itself is read once', async () => {
+    const { name, db } = await store();
+    const opened = await figureShelf(db).load('push');
+    let loads = 0;
+    const shelf = { ...figureShelf(db), load: (id: string) => (loads++, figureShelf(db).load(id)) };
+    const seen: string[] = [];
+    const saver = new Saver(db, shelf, 'push', opened, 'A', { onOther: (_, __, why) => seen.push(why) });
+    open.push(saver);
+    await settled();
+    for (let i = 1; i <= 5; i++) {
+      const before = loads;
+      saver.save(noted(push, `${i}`));
+      await written('figure', 'push');
+      await settled();
+      expect(loads - before, `save ${i}`).toBe(1);
+    }
+    const before = loads;
+    const b = await tab(name, 'B');
+    b.saver.save(noted(push, 'theirs'));
+    await written('figure', 'push');
+    await vi.waitFor(() => expect(seen).toEqual(['elsewhere']));
+    expect(loads).toBeGreaterThan(before);
+  });
+
+  it('a version follows its figure right after a save of its own, too', async () => {
+    const { name, db } = await store();
+    await saveVersion(db, 'push', { ...noted(push, 'mine'), id: 'late', name: 'Late' }, 2);
+    const a = await tab(name, 'A', 'late');
+    const b = await tab(name, 'B');
+    a.saver.save({ ...a.doc, level: 3 });
+    await written('figure', 'late');
+    b.saver.save({ ...push, family: 'pushes' });
+    await written('figure', 'push');
+    await vi.waitFor(() => expect(a.seen.map((s) => s.why)).toEqual(['source']));
+    expect([a.doc.family, a.doc.level, a.doc.notes]).toEqual(['pushes', 3, 'mine']);
+  });
+
+  it('names the rows it is read from, its own first, equal until one of them changes', async () => {
+    const { db } = await store();
+    await saveVersion(db, 'push', { ...noted(push, 'mine'), id: 'late', name: 'Late' }, 2);
+    const { stamps } = figureShelf(db);
+    const was = await stamps('late');
+    expect(was.map((s) => s.id)).toEqual(['late', 'push']);
+    expect(await stamps('late')).toEqual(was);
+    await save(db, 'figure', noted(push, 'other'), { rev: 1, updated: 1 }, { session: 'A', seq: 1 }, 9);
+    expect(await stamps('late')).not.toEqual(was);
+    expect(await stamps('gone')).toEqual([]);
+    await create(db, 'combination', newCombination('one'), 1);
+    expect(await combinationShelf(db).stamps('one')).toEqual([{ id: 'one', rev: 1, updated: 1 }]);
+  });
+});
+
 describe('what an ended session leaves', () => {
   const leave = async (db: Database, doc: Figure, rev: number, session: string, seq = 1, at = 5) =>
     db.notes.put({ kind: 'figure', id: 'push', session, base: { rev, updated: 1 }, seq, at, schema: 4, doc });

@@ -52,6 +52,10 @@ export function project(a: Analysis, view: Viewpoint, mirrored: boolean, size: n
   };
 }
 
+/** Only one of the two has steps yet: what the other does meanwhile is not known. @example oneAlone(analyse(begun)) // true */
+export const oneAlone = (a: Analysis): boolean =>
+  (a.roles.leader.actions.length === 0) !== (a.roles.follower.actions.length === 0);
+
 /** The heading that points up in the picture. */
 function turnOf(a: Analysis, view: Viewpoint): Degrees {
   const facing = a.figure.start.facing;

@@ -4,7 +4,17 @@ import { analyse } from '../analysis';
 import { applyEdit, newFigure } from '../figure';
 import { FEEL_NAMES } from '../vocabulary';
 import { demoFigures } from '../../demo/figures';
-import { dragged, footprints, poseAt, project, railBeat, tickAtRail, type Viewpoint } from './index';
+import {
+  dragged,
+  footprints,
+  oneAlone,
+  poseAt,
+  project,
+  railArms,
+  railBeat,
+  tickAtRail,
+  type Viewpoint,
+} from './index';
 
 const VIEWS: readonly Viewpoint[] = ['leader', 'follower', 'near', 'far'];
 
@@ -19,6 +29,24 @@ describe('count rail', () => {
       }
     }
     expect(railBeat(8, 'swung')).toBe(0.5);
+  });
+});
+
+describe('one who dances alone so far', () => {
+  const written = (lines: string) => analyse({ ...newFigure('a', 'slot-swing', 'A'), lines });
+  const walks = '1 fwd 2 fwd 3 fwd 4 fwd 5 fwd 6 fwd';
+
+  it('is told of nothing the other might do: only the hold it begins with is named', () => {
+    for (const lines of [`leader ${walks}`, `follower ${walks}`]) {
+      const a = written(lines);
+      expect(oneAlone(a), lines).toBe(true);
+      expect(railArms(a).stretches.map((s) => s.name.title)).toEqual(['Open hold, left to right']);
+    }
+  });
+  it('is alone no more once both have steps, and nobody is where there is none', () => {
+    expect(oneAlone(written(`leader ${walks}\nfollower 1 back`))).toBe(false);
+    expect(oneAlone(written(''))).toBe(false);
+    for (const f of demoFigures) expect(oneAlone(analyse(f)), f.name).toBe(false);
   });
 });
 

@@ -2,6 +2,7 @@ import { TICKS_PER_BEAT, otherFoot, type Hand, type Role, type Ticks } from '../
 import { asRight, keyOfState, nameOf, outerAt, type ArmName, type ArmState } from '../arms';
 import { armsAt, valueAt, type Analysis, type Arms, type HandPass, type HeldArm } from '../analysis';
 import { BODY_PARTS, type Feel } from '../vocabulary';
+import { oneAlone } from './floor';
 import { railBeat } from './rail';
 
 /**
@@ -82,7 +83,8 @@ interface Change {
 /** O(ticks of change). */
 export function railArms(a: Analysis): RailArms {
   const { arms, figure, end } = a;
-  const stretches = armStretches(a);
+  // Of somebody who dances alone nothing is said: the hold it begins with stands.
+  const stretches = oneAlone(a) ? armStretches(a).slice(0, 1) : armStretches(a);
   const spread = spreadPasses(arms);
   const lanes = laneChanges(arms, spread, Math.max(0, end));
   const drawn = arms.held

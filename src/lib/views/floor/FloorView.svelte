@@ -28,7 +28,15 @@
   import { nameOf } from '$lib/core/arms';
   import { ROLES, TICKS_PER_BEAT, fromBody } from '$lib/core/base';
   import { trunkText } from '$lib/messages';
-  import { dragged, footprints, poseAt, project, trunkPoseAt, type Footprint } from '$lib/core/scene';
+  import {
+    dragged,
+    footprints,
+    oneAlone,
+    poseAt,
+    project,
+    trunkPoseAt,
+    type Footprint,
+  } from '$lib/core/scene';
   import { sayCount } from '$lib/core/time';
   import { turnAmount } from '$lib/views/rail/rail-model';
   import { BODY, danceOf } from '$lib/core/vocabulary';
@@ -69,6 +77,8 @@
       (r) => (player.only === 'both' || player.only === r) && (a.roles[r].actions.length > 0 || nobody),
     ),
   );
+  /** How far they are apart, and what their arms do, is said once both have steps. */
+  const alone = $derived(oneAlone(a));
   const current = $derived(desk.selected);
   const isChosen = (p: Footprint) =>
     current !== undefined && desk.selection?.role === p.role && a.roles[p.role].actions[p.index] === current;
@@ -209,7 +219,7 @@
     return a.floor.apart[Math.min(i, a.floor.apart.length - 1)] ?? 0;
   });
   const laneWord = $derived.by(() => {
-    if (frame !== 'slot') return '';
+    if (frame !== 'slot' || alone) return '';
     const inside = ROLES.filter((r) =>
       a.floor.lane[r].some((s) => s.from <= player.tick && player.tick < s.to),
     );
@@ -259,7 +269,7 @@
     Number.isFinite(r.minX) ? `${(r.maxX - r.minX).toFixed(1)} × ${(r.maxY - r.minY).toFixed(1)} m` : '',
   );
   const describe = $derived(
-    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} the partners are about ${about(apart)} apart. It needs ${needs}. Arms: ${armsNow}.${trunkWords ? ` ${trunkWords}.` : ''}${bentWords ? ` ${bentWords}.` : ''}`,
+    `Floor from above, seen from ${VIEW_NAMES[player.view]}${player.mirrored ? ', mirrored' : ''}. At ${sayCount(Math.max(0, Math.round(player.tick)), a.figure.feel)} ${alone ? '' : `the partners are about ${about(apart)} apart. Arms: ${armsNow}. `}It needs ${needs}.${trunkWords ? ` ${trunkWords}.` : ''}${bentWords ? ` ${bentWords}.` : ''}`,
   );
 </script>
 
@@ -355,7 +365,7 @@
     {/each}
   </svg>
   <figcaption>
-    <span>about {about(apart)} apart</span>
+    {#if !alone}<span>about {about(apart)} apart</span>{/if}
     {#if trunkWords}<span>{trunkWords}</span>{/if}
     {#if laneWord}<span>{laneWord}</span>{/if}
     {#if frame === 'line-of-dance'}<span>arrow: line of dance; the wall is to its right</span>{/if}

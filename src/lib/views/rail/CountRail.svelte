@@ -3,7 +3,7 @@
   import { nameOf } from '$lib/core/arms';
   import type { Role } from '$lib/core/base';
   import { NO_PICKS, sayPicks } from '$lib/core/figure';
-  import { railArms, railBeat, type ArmStretch } from '$lib/core/scene';
+  import { oneAlone, railArms, railBeat, type ArmStretch } from '$lib/core/scene';
   import { danceOf } from '$lib/core/vocabulary';
   import { afterPaint } from '$lib/state/after-paint';
   import type { Desk } from '$lib/state/desk.svelte';
@@ -53,7 +53,7 @@
   let width = $state(800);
   /** On a narrow screen the rail is one row, and runs with the music. */
   const narrow = $derived(width < 560);
-  const rows = $derived(narrow ? oneRow(beats) : rowsOf(beats, danceOf(desk.figure).bar));
+  const rows = $derived(narrow ? oneRow(beats) : rowsOf(beats, danceOf(desk.figure).bar, plain));
   const folded = $derived(rows.length > 1);
   const across = $derived(rows[0]?.room ?? beats);
   const px = $derived(Math.max(narrow ? 84 : 76, (width - 2) / across));
@@ -84,7 +84,7 @@
   /** Under the playhead it is said as it is at this moment, elsewhere as it stays. */
   const marked = $derived(pointed && arms.stretches.includes(pointed) ? pointed : under);
   const seen = $derived.by(() => {
-    if (!under || marked !== under || pointed) return marked;
+    if (!under || marked !== under || pointed || oneAlone(a)) return marked;
     return { ...under, name: nameOf(armsAt(a.arms, Math.max(0, player.tick), true)) };
   });
   $effect(() => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { onRow, rowsOf, stacked, turnAmount } from './rail-model';
+import { oneRow, onRow, rowsOf, stacked, turnAmount } from './rail-model';
 
 describe('rows of the rail', () => {
   it('cover every beat once, in eights, or in whole bars of three', () => {
@@ -16,6 +16,38 @@ describe('rows of the rail', () => {
         for (let b = 0; b < beats; b++) expect(rows.filter((r) => onRow(b, r)).length).toBe(1);
       }),
     );
+  });
+});
+
+describe('the room of a row', () => {
+  it('is that of eight, or of whole bars of three, so that a count that is written moves none before it', () => {
+    const room = (beats: number, bar: number) => rowsOf(beats, bar)[0]?.room;
+    for (let beats = 2; beats <= 8; beats++) expect(room(beats, 4), `${beats}`).toBe(8);
+    for (let beats = 11; beats <= 40; beats++) expect(room(beats, 4), `${beats}`).toBe(8);
+    for (let beats = 2; beats <= 6; beats++) expect(room(beats, 3), `${beats}`).toBe(6);
+    for (let beats = 7; beats <= 9; beats++) expect(room(beats, 3), `${beats}`).toBe(9);
+  });
+  it('holds every row, is the same for all of them, and is no more than what is there where that fills it', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 140 }),
+        fc.constantFrom(2, 3, 4, 6),
+        fc.boolean(),
+        (beats, bar, filled) => {
+          const rows = rowsOf(beats, bar, filled);
+          const room = rows[0]?.room ?? 0;
+          for (const r of rows) {
+            expect(r.room).toBe(room);
+            expect(r.to - r.from).toBeLessThanOrEqual(room);
+          }
+          if (filled) expect(room).toBe((rows[0]?.to ?? 0) - (rows[0]?.from ?? 0));
+        },
+      ),
+    );
+  });
+  it('on one row for a thumb grows with what there is', () => {
+    expect(oneRow(2)[0]?.room).toBe(4);
+    expect(oneRow(14)).toEqual([{ from: 0, to: 14, room: 14 }]);
   });
 });
 

@@ -36,14 +36,14 @@ export interface RailRow {
 const ONE_ROW = 10;
 /**
  * Long rails fold into rows of eight, or of two threes' worth where the music goes in threes; short ones have the
- * room of such a row.
+ * room of such a row, unless what there is fills it.
  * @example rowsOf(6, 4) // [{ from: 0, to: 6, room: 8 }]
  */
-export function rowsOf(beats: number, bar: number): RailRow[] {
+export function rowsOf(beats: number, bar: number, filled = false): RailRow[] {
   const eight = bar % 3 === 0 ? bar * Math.max(1, Math.floor(9 / bar)) : 8;
   const size = beats <= ONE_ROW ? beats : eight;
   const short = bar % 3 === 0 && beats <= 6 ? 6 : eight;
-  const room = beats > ONE_ROW ? size : beats <= short ? short : ONE_ROW;
+  const room = filled || beats > ONE_ROW ? size : beats <= short ? short : ONE_ROW;
   return Array.from({ length: Math.ceil(beats / size) }, (_, i) => ({
     from: i * size,
     to: Math.min(beats, (i + 1) * size),
