@@ -221,6 +221,7 @@
   }
   @media (max-width: 900px) {
     header {
+      position: relative;
       padding: 8px 12px;
       display: flex;
       flex-direction: column;
@@ -229,11 +230,23 @@
     }
     .tools {
       justify-content: start;
+      gap: 3px;
+    }
+    .tools > :global(*),
+    .menu > button {
+      padding-inline: 8px;
+    }
+    .menu {
+      padding: 0;
     }
     .saved {
-      text-align: left;
-      min-width: 0;
-      order: 9;
+      position: absolute;
+      top: 14px;
+      right: 12px;
+      padding: 0;
+    }
+    h1 {
+      padding-right: 66px;
     }
     .menu ul {
       right: auto;
