@@ -4,6 +4,7 @@
   import type { RunDesk } from '$lib/state/class-run.svelte';
   import type { Recorder } from '$lib/state/recorder.svelte';
   import { keepSpoken } from '$lib/state/spoken';
+  import RunSheet from './RunSheet.svelte';
   import SpokenNote from './SpokenNote.svelte';
 
   /** What is noted and promised, written or spoken. Draft and recording go on when this is closed. */
@@ -34,9 +35,9 @@
   }
 </script>
 
-<section aria-label="Note">
+<RunSheet name="Note">
   <label>a note <textarea rows="2" bind:value={draft.note} maxlength="2000"></textarea></label>
-  <p class="row">
+  <p>
     <button
       onclick={() => {
         desk.note(draft.note);
@@ -64,24 +65,9 @@
       </li>{/each}
     {#each e.promised as p, i (i)}<li class="quiet">Promised: {p.text}</li>{/each}
   </ul>
-</section>
+</RunSheet>
 
 <style>
-  section {
-    display: grid;
-    gap: 6px;
-    grid-template-columns: minmax(0, 1fr);
-    grid-row: 4;
-    border-top: 3px solid var(--ink);
-    padding-top: 10px;
-  }
-  ul {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    display: grid;
-    gap: 4px;
-  }
   label {
     display: grid;
     gap: 2px;
@@ -93,11 +79,5 @@
     width: 100%;
     color: var(--ink);
     font-size: 16px;
-  }
-  .row {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    flex-wrap: wrap;
   }
 </style>

@@ -12,6 +12,7 @@
   import type { ClassLab } from '$lib/state/class-lab.svelte';
   import type { RunDesk } from '$lib/state/class-run.svelte';
   import { sounding } from '$lib/state/sounding.svelte';
+  import RunSheet from './RunSheet.svelte';
 
   /** Who dances with whom now, and the bell that changes it. */
   let { desk, lab, group }: { desk: RunDesk; lab: ClassLab; group: Group | undefined } = $props();
@@ -51,7 +52,7 @@
   const more = $derived(changesLeft(Math.max(0, where?.left ?? 0), roundSeconds));
 </script>
 
-<section aria-label="Partners">
+<RunSheet name="Partners">
   {#if dancers.length < 2}<p>It takes two. Say who is there.</p>
   {:else if rotation}
     <p><b>Round {past.length + 1}</b></p>
@@ -63,30 +64,15 @@
     {#if current?.out.length}<p class="quiet">
         Sitting out: {current.out.join(', ')}.
       </p>{/if}
-    <p class="row">
+    <p>
       <button class="bell" onclick={change}><Bell size={18} /> Change partners</button>
       <span class="quiet">{more} more {more === 1 ? 'change' : 'changes'} in this block.</span>
     </p>
     <p class="quiet">{ROTATION_CARE}</p>
   {:else}<p class="quiet">Working it out …</p>{/if}
-</section>
+</RunSheet>
 
 <style>
-  section {
-    display: grid;
-    gap: 6px;
-    grid-template-columns: minmax(0, 1fr);
-    grid-row: 4;
-    border-top: 3px solid var(--ink);
-    padding-top: 10px;
-  }
-  ul {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    display: grid;
-    gap: 4px;
-  }
   .pairs {
     grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   }
@@ -101,11 +87,5 @@
     min-height: 48px;
     justify-content: center;
     font-size: 18px;
-  }
-  .row {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    flex-wrap: wrap;
   }
 </style>

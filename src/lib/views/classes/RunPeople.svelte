@@ -1,13 +1,14 @@
 <script lang="ts">
   import type { Group } from '$lib/core/classes';
   import type { RunDesk } from '$lib/state/class-run.svelte';
+  import RunSheet from './RunSheet.svelte';
 
   /** Who is there: by name where the group is known, else counted. */
   let { desk, group }: { desk: RunDesk; group: Group | undefined } = $props();
   const e = $derived(desk.doc);
 </script>
 
-<section aria-label="Who is there">
+<RunSheet name="Who is there">
   {#if group && group.people.length > 0}
     <div class="people">
       {#each group.people as p (p.key)}
@@ -28,17 +29,9 @@
     {/each}
   {/if}
   <p class="quiet">{e.there.leader} leaders, {e.there.follower} followers, {e.there.both} of both.</p>
-</section>
+</RunSheet>
 
 <style>
-  section {
-    display: grid;
-    gap: 6px;
-    grid-template-columns: minmax(0, 1fr);
-    grid-row: 4;
-    border-top: 3px solid var(--ink);
-    padding-top: 10px;
-  }
   .people {
     display: flex;
     gap: 6px;

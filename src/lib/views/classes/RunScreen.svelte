@@ -33,6 +33,7 @@
   import RunNotes from './RunNotes.svelte';
   import RunPartners from './RunPartners.svelte';
   import RunPeople from './RunPeople.svelte';
+  import RunSheet from './RunSheet.svelte';
 
   /** A class being held, in one hand: the block, the time, what comes, how it went. */
   let { desk, saver }: { desk: RunDesk; saver: PlainSaver<'entry'> } = $props();
@@ -241,8 +242,8 @@
       </p>
     {/if}
     {#if sheet === 'rest'}
-      <section class="sheet" aria-label="What comes">
-        <ol>
+      <RunSheet name="What comes">
+        <ol class="comes">
           {#each where?.rest ?? [] as r (r.block.key)}
             <li>
               <button onclick={() => ((sheet = ''), desk.go(r.block))}
@@ -265,7 +266,7 @@
               .join(', ')}.
           </p>{/if}
         <button class="end" onclick={finish}>End the class</button>
-      </section>
+      </RunSheet>
     {:else if sheet === 'people'}
       <RunPeople {desk} {group} />
     {:else if sheet === 'partners'}
@@ -413,19 +414,7 @@
   .then {
     grid-row: 4;
   }
-  .sheet {
-    grid-row: 4;
-    border-top: 3px solid var(--ink);
-    padding-top: 10px;
-  }
-  .sheet ol {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-    display: grid;
-    gap: 4px;
-  }
-  .sheet ol button {
+  .comes button {
     width: 100%;
     min-height: 44px;
     justify-content: space-between;
