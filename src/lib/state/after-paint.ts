@@ -13,3 +13,10 @@ export const afterPaint = (): Promise<void> =>
       }),
     );
   });
+
+/** Resolves when the browser has nothing else to do, at the latest after a second. */
+export const whenIdle = (): Promise<void> =>
+  new Promise((done) => {
+    if (typeof requestIdleCallback === 'undefined') setTimeout(done, UNSEEN);
+    else requestIdleCallback(() => done(), { timeout: 1000 });
+  });

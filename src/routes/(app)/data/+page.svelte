@@ -1,7 +1,8 @@
 <script lang="ts">
   import { TURN_SCHOOLS, TURN_SCHOOL_NAMES } from '$lib/core/vocabulary';
-  import { onMount, tick } from 'svelte';
+  import { onDestroy, onMount, tick } from 'svelte';
   import { KIND_IDS, type KindId } from '$lib/core/library';
+  import { whenIdle } from '$lib/state/after-paint';
   import { app } from '$lib/state/app.svelte';
   import { closedStore } from '$lib/state/closed-store';
   import { countKept, type Troubled } from '$lib/storage';
@@ -17,11 +18,15 @@
   let troubled: readonly Troubled[] = $state.raw([]);
   let said = $state('');
 
+  let here = true;
+  onDestroy(() => (here = false));
   async function refresh() {
     const db = await app.db();
     counts = await countKept(db);
+    // Everything is read for it: not while somebody is only passing through.
     const { loadTroubled } = await import('$lib/storage/repair');
-    troubled = await loadTroubled(db);
+    await whenIdle();
+    if (here) troubled = await loadTroubled(db);
   }
   async function told(what: string) {
     said = what;
