@@ -47,7 +47,7 @@ export function troubleText(t: {
     case 'newer':
       return `It was written by a later version of this program (${t.version}). It is kept as it is; update to open it.`;
     case 'older':
-      return 'It was written by an early version of this program. It is kept as it is: take it away, and bring the file in again.';
+      return 'It was written by an early version of this program. It is kept as it is.';
     case 'no-parent':
       return 'The figure it is a version of is not here.';
     case 'circle':

@@ -157,6 +157,39 @@ describe('what is read again', () => {
     expect([a.doc.family, a.doc.level, a.doc.notes]).toEqual(['pushes', 3, 'mine']);
   });
 
+  it('never puts what was read before a save over what was typed since, however late it comes', async () => {
+    const { name, db } = await store();
+    await saveVersion(db, 'push', { ...noted(push, 'mine'), id: 'late', name: 'Late' }, 2);
+    const real = figureShelf(db);
+    const opened = await real.load('late');
+    let hold = false;
+    let free = (): void => {};
+    const load = async (id: string) => {
+      const read = await real.load(id);
+      if (!hold) return read;
+      hold = false;
+      await new Promise<void>((go) => (free = go));
+      return read;
+    };
+    const seen: Figure[] = [];
+    const saver = new Saver(db, { ...real, load }, 'late', opened, 'A', { onOther: (doc) => seen.push(doc) });
+    open.push(saver);
+    await settled();
+    hold = true;
+    const b = await tab(name, 'B');
+    b.saver.save({ ...push, family: 'pushes' });
+    await written('figure', 'push');
+    await vi.waitFor(() => expect(hold).toBe(false));
+    await settled();
+    saver.save(noted(opened?.doc as Figure, 'typed since'));
+    await written('figure', 'late');
+    free();
+    await settled();
+    expect(seen.every((f) => f.notes === 'typed since')).toBe(true);
+    expect(seen.at(-1)?.family).toBe('pushes');
+    expect((await loadFigure(db, 'late'))?.figure.notes).toBe('typed since');
+  });
+
   it('names the rows it is read from, its own first, equal until one of them changes', async () => {
     const { db } = await store();
     await saveVersion(db, 'push', { ...noted(push, 'mine'), id: 'late', name: 'Late' }, 2);

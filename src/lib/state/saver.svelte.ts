@@ -141,7 +141,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
   }
 
   async #saveAll(): Promise<void> {
-    this.#busy = true;
+    this.#begin();
     this.state = 'saving';
     while (this.#next) {
       // What was typed is seen first, and what is typed until then goes along.
@@ -222,7 +222,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
    */
   async through(work: () => Promise<R | undefined>): Promise<R | undefined> {
     if (this.#busy || this.#next) return undefined;
-    this.#busy = true;
+    this.#begin();
     try {
       const made = await work();
       if (!made || this.#next) return undefined;
@@ -323,10 +323,23 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     const [own, ...sources] = stamps;
     const known = this.#sources !== undefined && same(sources, this.#sources);
     if (known && own && isAt(own, this.#at) && !this.problem) return;
-    void this.shelf.load(this.id).then((r) => {
-      if (!this.#busy) this.#sources = sources;
+    const mine = (this.#reading = {});
+    const read = (r: R | undefined) => {
+      if (this.#reading !== mine) return;
+      this.#reading = undefined;
+      this.#sources = sources;
       this.#heard(r);
-    });
+    };
+    // A store that is closed meanwhile tells nothing more.
+    this.shelf.load(this.id).then(read, () => {});
+  }
+  /** What is being read, of several the latest. */
+  #reading: object | undefined;
+  /** Writing begins: what is being read is old by then, and is read again after it. */
+  #begin(): void {
+    this.#busy = true;
+    if (this.#reading) this.#missed = true;
+    this.#reading = undefined;
   }
   #heard(opened: R | undefined): void {
     if (this.#busy) this.#missed = true;

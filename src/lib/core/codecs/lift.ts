@@ -1,11 +1,9 @@
-import { bodyFirst, turnsFirst } from '../notation';
-
-/**
+/*
  * What was kept in notation 1, with its turns put first, so that it means what it meant. These take what a file or the
  * browser's store holds, before any schema has seen it, and leave alone what does not have the form they know.
  */
-type Loose = Record<string, unknown>;
-const isLoose = (x: unknown): x is Loose => typeof x === 'object' && x !== null && !Array.isArray(x);
+import { isLoose } from '../combination';
+import { bodyFirst, turnsFirst } from '../notation';
 
 export const eachOf = (list: unknown, lift: (x: unknown) => unknown): unknown =>
   Array.isArray(list) ? list.map(lift) : list;

@@ -1,5 +1,6 @@
-type Loose = Record<string, unknown>;
-const isLoose = (x: unknown): x is Loose => typeof x === 'object' && x !== null && !Array.isArray(x);
+export type Loose = Record<string, unknown>;
+/** Something with names in it, of which nothing more is known. */
+export const isLoose = (x: unknown): x is Loose => typeof x === 'object' && x !== null && !Array.isArray(x);
 
 /** Tempo changes stood on beats of the combination, from 0; now on beats of the music, from 1, the first on 1. */
 export function tempoInMusic(c: unknown): unknown {

@@ -5,4 +5,3 @@ export * from './forms';
 export * from './kind';
 export * from './registry';
 export * from './link';
-export * from './older';

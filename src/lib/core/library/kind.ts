@@ -43,7 +43,10 @@ export interface Kind<K extends KindId> {
   readonly id: K;
   /** Its table in the browser's store, and its list in files. */
   readonly table: string;
-  /** The version of its schema, and the oldest that is read without {@link readOlder}. */
+  /**
+   * The version of its schema, and the oldest that is read. What is older speaks notation 1: the store rewrites it when it
+   * is opened, files where they are read.
+   */
   readonly version: number;
   readonly since: number;
   /** `lifts[n]` goes from version `since` + n to the next. */

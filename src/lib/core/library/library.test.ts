@@ -18,7 +18,6 @@ import {
   readBackup,
   readDoc,
   readFile,
-  readOlder,
   refKey,
   withBrought,
   writeBackup,
@@ -94,13 +93,6 @@ describe.each(each)('every kind: %s', (kind) => {
         ok: false,
         error: { code: 'older', version: k.since - 1 },
       });
-  });
-
-  it('reads every version it ever had where the words of the first are at hand', () => {
-    for (let version = 1; version <= k.version; version++) {
-      const read = readOlder(kind, {}, version);
-      expect(!read.ok && read.error.code).toBe('unreadable');
-    }
   });
 });
 

@@ -34,8 +34,8 @@ export const isKind = (id: unknown): id is KindId =>
   typeof id === 'string' && (KIND_IDS as readonly string[]).includes(id);
 
 /**
- * Why a document cannot be read; `newer`: it was written by a later version of this program; `older`: by one so early that
- * it takes {@link readOlder}.
+ * Why a document cannot be read; `newer`: it was written by a later version of this program; `older`: in
+ * notation 1, before the store or a file's own lifts have rewritten it.
  */
 export type Unread =
   | { readonly code: 'older'; readonly version: number }

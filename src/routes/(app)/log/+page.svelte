@@ -248,7 +248,7 @@
                   e.taught.map((t) => `${name(t.what.id)}${t.rating ? ` (${RATING_WORDS[t.rating]})` : ''}`),
                 )
               : 'nothing noted'}{#if e.notes.length > 0}<span class="quiet"
-                >{' · '}{e.notes.map((n) => n.text).join(' · ')}</span
+                >{e.notes.map((n) => ` · ${n.text}`).join('')}</span
               >{/if}</span
           >
           <span class="quiet">{whenText(localAt(e.at, zone))} · {agoText(e.at, now)}</span>
