@@ -25,7 +25,10 @@ test('writes and mends a six-count figure for both roles in 100 keys and 4 click
   await me.press('ArrowDown');
   await me.type('1 fwd 2 fwd 3 triple 5 back 6 back');
   await expect(page.getByText('Cannot be danced')).toHaveCount(0, { timeout: 500 });
+  const announced = page.locator('.findings [aria-live]');
+  await expect(announced).toHaveText('', { timeout: 500 });
   await expect(page.locator('[data-code="same-foot"]')).toBeVisible();
+  await expect(announced).toHaveText('1 to look at.');
   await me.click(page.locator('[data-fix="add-step"]').first());
   await me.click(page.getByRole('textbox', { name: 'Name', exact: true }));
   await me.press('Control+a');
