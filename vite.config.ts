@@ -59,6 +59,7 @@ export default defineConfig({
   test: {
     environment: 'node',
     testTimeout: 30_000,
+    setupFiles: ['tests/seeds.ts'],
     expect: { requireAssertions: true },
     // What is pure shares its modules; what has a store or a page of its own is loaded anew for every file.
     projects: [

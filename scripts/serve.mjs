@@ -1,6 +1,8 @@
 /* The built application, served: what every answer carries, and what no sender may hold. */
 import { createServer } from 'node:http';
 import { existsSync } from 'node:fs';
+import { boundConnections, mostConnections, openFileLimit } from './connections.mjs';
+import { staticFiles } from './static.mjs';
 
 const host = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 4173);
@@ -13,6 +15,7 @@ if (!existsSync(`${build}/handler.js`)) {
   process.exit(1);
 }
 const { handler } = await import(`../${build}/handler.js`);
+const files = staticFiles(`${build}/client`);
 
 /** Static files carry them, too; pages add their content security policy. */
 const HEADERS = {
@@ -44,19 +47,29 @@ const server = createServer(
       controller.abort();
       gone.delete(id);
     });
-    response.setTimeout(30_000, () => response.destroy());
+    response.setTimeout(30_000, () => giveUp(response));
     for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+    if (files(request, response)) return;
     handler(request, response, () => {
       response.statusCode = 404;
       response.end('Not found');
     });
   },
 );
-// A file that a new build has taken away under a running server is one answer lost, not the server.
-process.on('uncaughtException', (e) => {
-  process.stderr.write(`${e.message}\n`);
-  if (e.code !== 'ENOENT') process.exit(1);
-});
+boundConnections(server, mostConnections(openFileLimit()));
+// The server keeps nothing between two requests: an error that escaped from one of them costs that answer, never the others.
+for (const event of ['uncaughtException', 'unhandledRejection'])
+  process.on(event, (e) => process.stderr.write(`${e?.stack ?? e}\n`));
+
+/** The last resort: whoever still waits hears why. */
+function giveUp(response) {
+  const { socket } = response;
+  if (response.headersSent || !socket?.writable) return void response.destroy();
+  socket.end(
+    'HTTP/1.1 503 Service Unavailable\r\nRetry-After: 2\r\nContent-Length: 0\r\nConnection: close\r\n\r\n',
+  );
+}
+
 server.keepAliveTimeout = 5_000;
 server.on('clientError', (_, socket) => {
   // A browser opens connections ahead of time: one that was never used ends without a word, which would be taken for the

@@ -1,6 +1,15 @@
 import { connect } from 'node:net';
 import { expect, test } from '@playwright/test';
 import { body } from '../../scripts/bench-server.mjs';
+import {
+  ODD_REQUESTS,
+  idleConnections,
+  oddRequests,
+  pictures,
+  serverWithFiles,
+  statusOf,
+  told,
+} from '../../scripts/hostile.mjs';
 
 /** Against the built server, as any program would call it. */
 test('bodies of any kind: no 5xx but 503, nothing hangs', async ({ baseURL }) => {
@@ -135,4 +144,78 @@ test('a connection opened ahead of time and never used ends without a word; one 
   expect(unused.words).toBe('');
   expect(unused.after).toBeGreaterThan(5_000);
   expect(broken.words).toMatch(/^HTTP\/1\.1 400 /);
+});
+
+test('odd requests to static files and routes: each is answered as it may be, and the server lives', async ({
+  baseURL,
+}) => {
+  expect(ODD_REQUESTS.length).toBeGreaterThan(40);
+  expect(await oddRequests(baseURL!)).toEqual([]);
+  expect((await fetch(`${baseURL}/figures`)).status).toBe(200);
+});
+
+test('static files are sent whole, compressed where that is taken, and as parts', async ({ request }) => {
+  const whole = await request.get('/icon-512.png');
+  expect(whole.headers()['content-type']).toBe('image/png');
+  const part = await request.get('/icon-512.png', { headers: { Range: 'bytes=-5' } });
+  expect([part.status(), (await part.body()).equals((await whole.body()).subarray(-5))]).toEqual([206, true]);
+  const small = await request.get('/favicon.svg', { headers: { 'Accept-Encoding': 'br' } });
+  expect([small.headers()['content-encoding'], small.headers()['content-type']]).toEqual([
+    'br',
+    'image/svg+xml',
+  ]);
+  const plain = await request.get('/favicon.svg', { headers: { 'Accept-Encoding': 'identity' } });
+  expect([plain.headers()['content-encoding'], await plain.text()]).toEqual([undefined, await small.text()]);
+  const page = await (await request.get('/figures')).text();
+  const script = /\/?(_app\/immutable\/[^"']+\.js)/.exec(page)![1]!;
+  expect((await request.get(`/${script}`)).headers()['cache-control']).toContain('immutable');
+});
+
+test('with 1,024 files to open, 1,100 idle connections end nothing: pictures and pages come', async () => {
+  const server = await serverWithFiles(1024, 4191);
+  try {
+    const crowd = await idleConnections(server.base, 1100);
+    expect(await pictures(server.base, 20)).toEqual(Array(20).fill(200));
+    expect((await fetch(`${server.base}/figures`)).status).toBe(200);
+    expect(server.lives()).toBe(true);
+    crowd.close();
+  } finally {
+    server.close();
+  }
+});
+
+test('a body that does not come gets its 400, in words', async ({ baseURL }) => {
+  const slow = await told(
+    new URL(baseURL!),
+    'POST /api/analyse HTTP/1.1\r\nHost: x\r\nContent-Type: text/plain\r\nContent-Length: 900\r\n\r\nleader 1',
+  );
+  expect(statusOf(slow)).toBe(400);
+  expect(slow).toContain('"at":"the body"');
+});
+
+test('a hundred heavy analyses at once: each is answered or refused with Retry-After, none cut off', async ({
+  baseURL,
+}) => {
+  test.setTimeout(120_000);
+  const counts = (step: string) => Array.from({ length: 250 }, (_, i) => `${i + 1} ${step}`).join(' ');
+  const sent = JSON.stringify({
+    text: `leader ${counts('L fwd')}\nfollower ${counts('R back r1/4')}`,
+    fixes: true,
+  });
+  const answers = await Promise.all(
+    Array.from({ length: 100 }, () =>
+      fetch(`${baseURL}/api/analyse`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: sent,
+      }).then(
+        async (r) => ({ status: r.status, again: r.headers.get('Retry-After'), body: await r.json() }),
+        () => ({ status: 0, again: null, body: undefined }),
+      ),
+    ),
+  );
+  expect([...new Set(answers.map((a) => a.status))].sort()).toEqual([200, 503]);
+  for (const { status, again, body } of answers)
+    if (status === 503) expect(again).toBe('2');
+    else expect(body.fixesComplete).toBe(false);
 });

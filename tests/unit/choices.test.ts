@@ -17,6 +17,7 @@ import {
 import { check, checkBranches } from '../../src/lib/core/findings';
 import { parse, print } from '../../src/lib/core/notation';
 import { findingText } from '../../src/lib/messages';
+import { seeds } from '../seeds';
 
 const figureOf = (
   lines: string,
@@ -203,7 +204,7 @@ hands 2 left to right high 2 right to left high`,
     const spot = (f: { code: string; role?: string | undefined; tick: number }): string =>
       `${f.code}|${f.role ?? ''}|${Math.floor(f.tick / 24)}`;
     let some = 0;
-    for (let seed = 1; seed <= 120; seed++) {
+    for (const seed of seeds(120)) {
       const random = seeded(seed);
       const way = (): string => WAYS[Math.floor(random() * WAYS.length)] as string;
       const lineOf = (main: string): string =>
@@ -226,7 +227,7 @@ hands 2 left to right high 2 right to left high`,
 
   it('finds a foot that stumbles wherever some combination does, on 300 seeds', () => {
     let some = 0;
-    for (let seed = 1; seed <= 300; seed++) {
+    for (const seed of seeds(300)) {
       const random = seeded(seed);
       const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
       const step = () => one(['fwd', 'L fwd', 'R fwd', 'touch', 'side', 'close', 'hold']);

@@ -39,6 +39,7 @@ import { newFigure, type Figure } from '$lib/core/figure';
 import { jointBetween, type Joint } from '$lib/core/joints';
 import type { DanceId } from '$lib/core/vocabulary';
 import { demoCombinations, demoFigures } from '$lib/demo';
+import { seeds } from '../seeds';
 
 const sound = (r: Reading): boolean => r.wrong.length === 0 && !r.figure.mistake;
 const all = new Repertoire(demoFigures);
@@ -77,7 +78,7 @@ describe('what is composed', () => {
 
   it('has exactly the beats, and nothing wrong when it is danced as a whole, for varied repertoires', () => {
     let danced = 0;
-    for (let seed = 0; seed < 20; seed++) {
+    for (const seed of seeds(20, 0)) {
       const dance = dances[seed % dances.length]!;
       const repertoire = varied(seed, dance);
       const readings = [...repertoire.figures].map((f) => repertoire.reading(f)).filter(sound);

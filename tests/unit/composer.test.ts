@@ -16,6 +16,7 @@ import {
   type Graph,
 } from '$lib/core/composer';
 import { exhaustive, openEdges, randomGraph, randomRequest } from './composer-reference';
+import { seeds } from '../seeds';
 
 const count = (g: Graph, edges: Edges, r: ComposeRequest): bigint =>
   finish(countSteps(g, edges, r))[r.beats] ?? 0n;
@@ -130,7 +131,7 @@ describe('against writing everything down', () => {
   });
 
   it('and where every figure may follow every other', () => {
-    for (let seed = 0; seed < 120; seed++) {
+    for (const seed of seeds(120, 0)) {
       const g = randomGraph(seed, 2 + (seed % 4));
       const free: Graph = {
         ...g,
@@ -215,7 +216,7 @@ describe('against a general integer-programming solver (HiGHS)', () => {
     const { default: highs } = await import('highs');
     const solver = await highs();
     let some = 0;
-    for (let seed = 0; seed < 40; seed++) {
+    for (const seed of seeds(40, 0)) {
       const g = randomGraph(seed, 4 + (seed % 3));
       const beats = 12 + (seed % 9);
       const limits = seed % 2 === 0 ? { inRow: 1, inAll: 2 } : { inRow: 1, curve: 'arch' as const };
@@ -269,7 +270,7 @@ describe('at the composer’s own defaults: never twice in a row, at most twice 
   });
 
   it('bounds hold what there are, for 200 repertoires and requests', () => {
-    for (let seed = 0; seed < 200; seed++) {
+    for (const seed of seeds(200, 0)) {
       const g = randomGraph(seed, 3 + (seed % 4));
       const beats = 6 + (seed % 9);
       const r = { ...randomRequest(seed, g, beats, requestOf(beats)), inAll: 1 + (seed % 2) };

@@ -16,6 +16,7 @@ import {
   type Database,
   type OpenedFigure,
 } from '$lib/storage';
+import { seeds } from '../seeds';
 
 /**
  * Several tabs on one store: seeded schedules of typing, deleting, bringing in, deciding, closing and being killed. Every
@@ -141,7 +142,7 @@ describe('several tabs', () => {
     '%i tabs, %i schedules of 200 steps: no word is lost',
     async (tabs, schedules) => {
       let [typed, acts] = [0, 0];
-      for (let seed = 1; seed <= schedules; seed++) {
+      for (const seed of seeds(schedules)) {
         const done = await run(seed * 10 + tabs, 200, tabs);
         typed += done.typed;
         acts += done.acts;

@@ -8,6 +8,7 @@ import { bodyFirst, parse, print, turnsFirst, type Body } from '$lib/core/notati
 import { DANCE_IDS } from '$lib/core/vocabulary';
 import { demoFigures } from '$lib/demo';
 import { corpus } from '../corpus';
+import { seeds } from '../seeds';
 
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
 
@@ -108,7 +109,7 @@ const bodies = (lines: string): Body[] =>
 
 describe('what was written when a turn was always made first', () => {
   it('is rewritten to mean what it meant: nothing but the place of the turn changes', () => {
-    for (let seed = 1; seed <= 500; seed++) {
+    for (const seed of seeds(500)) {
       const { lines } = anyFigure(seed);
       const lifted = turnsFirst(lines);
       const plain = bodies(lines).map(({ turnAfter: _, ...b }) => b);

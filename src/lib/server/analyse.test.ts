@@ -3,7 +3,7 @@ import { demoFigures } from '$lib/demo/figures';
 import { answerAnalyse } from './analyse';
 
 const ask = (body: string, type = 'application/json', clock = () => performance.now()) => {
-  const reply = answerAnalyse(body, type, clock);
+  const reply = answerAnalyse(body, type, 30_000, clock);
   return Promise.resolve({ status: reply.status, body: JSON.parse(reply.body) });
 };
 const inFile = (f: (typeof demoFigures)[number]) => ({ ...f, lines: f.lines.split('\n') });
@@ -52,6 +52,18 @@ describe('POST /api/analyse', () => {
       JSON.stringify({ figure: { ...inFile(short), lines: body.findings[0].fixes[0].lines } }),
     );
     expect(again.body.findings).toEqual([]);
+  });
+
+  it('answers 250 counts of mistakes within its limit on a slow machine, and says that fixes are missing', () => {
+    const counts = (step: string) => Array.from({ length: 250 }, (_, i) => `${i + 1} ${step}`).join(' ');
+    const text = `leader ${counts('L fwd')}\nfollower ${counts('R back r1/4')}`;
+    // A machine on which whatever happens between two looks at the clock takes 1.2 seconds.
+    let time = 0;
+    const slow = () => (time += 1_200);
+    const reply = answerAnalyse(JSON.stringify({ text, fixes: true }), 'application/json', 3_000, slow);
+    const body = JSON.parse(reply.body);
+    expect([reply.status, body.fixesComplete, body.findings.length > 100]).toEqual([200, false, true]);
+    expect(time).toBeLessThan(6_000);
   });
 
   it('problems in the text are part of the answer, with their place', async () => {

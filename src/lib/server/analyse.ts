@@ -37,8 +37,12 @@ interface Asked {
   readonly heights?: { leader: number; follower: number };
   readonly fixes: boolean;
 }
-/** `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. */
-export function answerAnalyse(body: string, type: string, clock: () => number): Reply {
+/**
+ * `POST /api/analyse`: a figure as JSON or as notation text in, analysis and findings out. See docs/api.md. `limit`:
+ * milliseconds for all of it; the fixes get what the analysis leaves of that.
+ */
+export function answerAnalyse(body: string, type: string, limit: number, clock: () => number): Reply {
+  const started = clock();
   const asked = readAsked(body, type);
   if (!asked.ok) return refused(asked.error);
   const { figure } = asked.value;
@@ -49,10 +53,17 @@ export function answerAnalyse(body: string, type: string, clock: () => number): 
       at: 'lines',
       message: `The figure goes to count ${counts}; at most ${MOST_COUNTS} are answered.`,
     });
-  return {
-    status: 200,
-    body: JSON.stringify(report(analyse(figure, asked.value.heights), asked.value, clock)),
-  };
+  const analysis = analyse(figure, asked.value.heights);
+  const found = findingsOf(analysis, asked.value);
+  const fixes = asked.value.fixes
+    ? fixesWithin(analysis, found, asked.value.heights, started + limit, clock, clock() - started)
+    : undefined;
+  return { status: 200, body: JSON.stringify(report(analysis, found, fixes)) };
+}
+
+function findingsOf(a: Analysis, asked: Asked): readonly Finding[] {
+  const plain = check(a);
+  return [...plain, ...checkBranches(a, asked.heights ?? defaultHeights, plain)];
 }
 
 /** The highest count a figure reaches, written or danced with its repeats. */
@@ -145,15 +156,9 @@ function strainReport(a: Analysis) {
 }
 
 /** The answer: plain data, counts as written, metres and degrees. */
-function report(a: Analysis, asked: Asked, clock: () => number) {
-  const until = clock() + MENDS_BUDGET;
-  let complete = true;
-  const enough = () => clock() > until && !(complete = false);
+function report(a: Analysis, found: readonly Finding[], fixes: Fixes | undefined) {
   const say = (tick: number) => sayCount(tick, a.figure.feel);
   const { floor } = a;
-  const plain = check(a);
-  const found = [...plain, ...checkBranches(a, asked.heights ?? defaultHeights, plain)];
-  const mends = asked.fixes ? mendsOf(a, found, asked.heights, enough) : new Map<number, readonly Fix[]>();
   const answer = {
     name: a.figure.name,
     counts: a.counts,
@@ -199,9 +204,9 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
       role: f.role ?? null,
       count: say(Math.max(0, f.tick)),
       ...findingText(f),
-      ...(asked.fixes
+      ...(fixes
         ? {
-            fixes: (mends.get(i) ?? []).map((x) => ({
+            fixes: (fixes.byFinding.get(i) ?? []).map((x) => ({
               says: remedyText(x),
               lines: x.result.lines.split('\n'),
             })),
@@ -209,7 +214,7 @@ function report(a: Analysis, asked: Asked, clock: () => number) {
         : {}),
     })),
   };
-  return asked.fixes ? { ...answer, fixesComplete: complete && found.length <= MOST_MENDED } : answer;
+  return fixes ? { ...answer, fixesComplete: fixes.complete } : answer;
 }
 
 /** What is worth more is mended first: what is wrong, then what may hurt, then what is worth a look. */
@@ -217,19 +222,34 @@ const WORTH: readonly Finding['severity'][] = ['wrong', 'caution', 'look'];
 /** Findings mended in one answer at most; the others are still said. Our choice. */
 const MOST_MENDED = 24;
 
-function mendsOf(
+/** Fixes by the index of their finding, and whether every fix could be tried. */
+interface Fixes {
+  readonly byFinding: ReadonlyMap<number, readonly Fix[]>;
+  readonly complete: boolean;
+}
+
+/**
+ * The fixes that can be tried before `deadline`, in at most `MENDS_BUDGET`. Trying one costs about what analysing the
+ * figure did (`each`, milliseconds), so none is begun that would end late.
+ */
+function fixesWithin(
   a: Analysis,
   found: readonly Finding[],
   heights: Asked['heights'],
-  enough: () => boolean,
-): ReadonlyMap<number, readonly Fix[]> {
+  deadline: number,
+  clock: () => number,
+  each: number,
+): Fixes {
+  const until = Math.min(deadline, clock() + MENDS_BUDGET) - each;
+  let complete = found.length <= MOST_MENDED;
+  const enough = () => clock() > until && !(complete = false);
   const order = found
     .map((f, i) => ({ f, i }))
     .sort((x, y) => WORTH.indexOf(x.f.severity) - WORTH.indexOf(y.f.severity) || x.f.tick - y.f.tick);
   const mends = new Map<number, readonly Fix[]>();
   for (const { f, i } of order.slice(0, MOST_MENDED))
     if (!enough()) mends.set(i, fixesFor(a, f, 3, heights, 30, undefined, enough));
-  return mends;
+  return { byFinding: mends, complete };
 }
 
 /** A span that is repeated is written once. */

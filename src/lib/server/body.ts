@@ -14,12 +14,15 @@ export async function readBody(
 ): Promise<Result<string, Refusal>> {
   const reader = request.body?.getReader();
   if (!reader) return refuse(400, { at: 'the body', message: 'The body is empty.' });
+  // Nobody reads it once the time is up; then it may break off without a word.
+  const all = readAll(reader, limit);
+  all.catch(() => {});
   let late: ReturnType<typeof setTimeout> | undefined;
   const tooLate = new Promise<'late'>((resolve) => (late = setTimeout(() => resolve('late'), time)));
   try {
-    const bytes = await Promise.race([readAll(reader, limit), tooLate]);
+    const bytes = await Promise.race([all, tooLate]);
     if (bytes === 'late') {
-      void reader.cancel().catch(() => {});
+      // Cancelling the reader would end the connection before the answer is sent: `Connection: close` ends it after.
       return refuse(400, { at: 'the body', message: `It did not come within ${time / 1000} seconds.` });
     }
     return bytes.ok ? decoded(bytes.value) : bytes;

@@ -10,6 +10,7 @@ const pool = (limits: Partial<ConstructorParameters<typeof Pool>[0]> = {}): Pool
   const made = new Pool({
     helpers: 1,
     waiting: 0,
+    patience: 5_000,
     time: 20_000,
     megabytes: 192,
     output: 1_000_000,
@@ -91,6 +92,23 @@ describe('requests are answered by helpers', () => {
     expect(p.full).toBe(false);
     first.abort();
     await busy;
+  });
+
+  it('one that waits longer than is given gets its 503, before the answer would be cut off', async () => {
+    const p = pool({ waiting: 1, patience: 100 });
+    const gone = new AbortController();
+    const busy = handle(post(heavy, undefined, gone.signal), 'compose', p, 8_000);
+    await expect.poll(() => p.busy).toBe(1);
+    const waited = await handle(post(light, 'text/plain'), 'analyse', p);
+    expect([waited.status, waited.headers.get('Retry-After')]).toEqual([503, '2']);
+    expect([p.busy, p.full]).toEqual([1, false]);
+    gone.abort();
+    await busy;
+  });
+
+  /** An answer is cut off after 30 seconds (scripts/serve.mjs); a body may come for 10. */
+  it('waiting and computing together take less than an answer may', () => {
+    for (const { pool: of } of Object.values(ROUTES)) expect(of.patience + of.time).toBeLessThan(20_000);
   });
 
   it('too much time or memory ends the helper, and the next request is answered', async () => {

@@ -7,12 +7,12 @@ export const ROUTES = {
   analyse: {
     bytes: 64 * 1024,
     milliseconds: 3_000,
-    pool: { helpers: 2, waiting: 16, time: 6_000, megabytes: 192, output: 4_000_000 },
+    pool: { helpers: 2, waiting: 16, patience: 12_000, time: 6_000, megabytes: 192, output: 4_000_000 },
   },
   compose: {
     bytes: 512 * 1024,
     milliseconds: 5_000,
-    pool: { helpers: 2, waiting: 0, time: 9_000, megabytes: 256, output: 4_000_000 },
+    pool: { helpers: 2, waiting: 0, patience: 0, time: 9_000, megabytes: 256, output: 4_000_000 },
   },
 } as const satisfies Record<Job['what'], { bytes: number; milliseconds: number; pool: Limits }>;
 
@@ -28,7 +28,7 @@ export async function handle(
   const gone = signalOf(request);
   if (pool.full) return answer(await pool.run(none(what), gone));
   const body = await readBody(request, ROUTES[what].bytes);
-  if (!body.ok) return answer(refused(body.error));
+  if (!body.ok) return answer(refused(body.error), true);
   return answer(await pool.run({ what, type: typeOf(request), body: body.value, limit }, gone));
 }
 
@@ -45,12 +45,13 @@ function signalOf(request: Request): AbortSignal {
 /** What a full pool is asked: it is not looked at. */
 const none = (what: Job['what']): Job => ({ what, type: '', body: '', limit: 0 });
 
-const answer = ({ status, body }: Reply): Response =>
+/** `last`: the connection ends with this answer, for what is left of the body is not read. */
+const answer = ({ status, body }: Reply, last = false): Response =>
   new Response(body, {
     status,
     headers: {
       'Content-Type': 'application/json',
       ...(status === 503 ? { 'Retry-After': '2' } : {}),
-      ...(status === 413 ? { Connection: 'close' } : {}),
+      ...(last ? { Connection: 'close' } : {}),
     },
   });

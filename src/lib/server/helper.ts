@@ -9,7 +9,7 @@ const now = (): number => performance.now();
 function answered(job: Job): Reply {
   try {
     return job.what === 'analyse'
-      ? answerAnalyse(job.body, job.type, now)
+      ? answerAnalyse(job.body, job.type, job.limit, now)
       : answerCompose(job.body, job.type, job.limit, now);
   } catch (e) {
     const deep = e instanceof RangeError;

@@ -20,6 +20,8 @@ export interface Limits {
   readonly helpers: number;
   /** Requests that may wait for a helper. */
   readonly waiting: number;
+  /** Milliseconds a request may wait for a helper; after that it is refused, so that every answer comes in time. */
+  readonly patience: number;
   /** Milliseconds after which a helper is ended that has not answered. */
   readonly time: number;
   readonly megabytes: number;
@@ -81,17 +83,23 @@ export class Pool {
 
   #wait(w: Waiting): void {
     this.#queue.push(w);
-    w.gone.addEventListener('abort', () => {
+    const giveUp = (reply: Reply): void => {
       const at = this.#queue.indexOf(w);
       if (at < 0) return;
       this.#queue.splice(at, 1);
-      w.settle(GONE);
-    });
+      w.settle(reply);
+    };
+    setTimeout(giveUp, this.limits.patience, FULL).unref();
+    w.gone.addEventListener('abort', () => giveUp(GONE));
   }
 
   #serve({ job, gone, settle }: Waiting): void {
     this.#busy++;
     const helper = this.#idle.pop() ?? this.#start();
+    if (!helper.connected) {
+      this.#busy--;
+      return settle(FULL);
+    }
     const end = (reply: Reply, keep: boolean): void => {
       clearTimeout(timer);
       gone.removeEventListener('abort', left);
@@ -119,6 +127,8 @@ export class Pool {
       env: {},
     });
     helper.on('error', () => {});
+    // The system has no process or file left to give: the request is refused, nothing else happens.
+    if (!helper.connected) return helper;
     helper.on('exit', () => {
       const at = this.#idle.indexOf(helper);
       if (at >= 0) this.#idle.splice(at, 1);

@@ -22,6 +22,7 @@ import {
   usesOf,
   type Database,
 } from './index';
+import { seedOf } from '../../../tests/seeds';
 
 const how = { onClash: 'keep-both', code: 'imported', name: 'file' } as const;
 const loadKept = async (db: Database) => (await loadDocs(db, 'figure')).map((r) => r.doc);
@@ -126,7 +127,7 @@ describe('dances of one’s own', () => {
   });
 
   it('whatever is kept goes out in a file and comes back in elsewhere, the same', async () => {
-    const random = seeded(31);
+    const random = seeded(seedOf(31));
     const one = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
     for (let n = 0; n < 12; n++) {
       const here = openDatabase(`out-${n}`);

@@ -13,6 +13,7 @@ import {
   stepLength,
   type Analysis,
 } from './index';
+import { seeds } from '../../../../tests/seeds';
 
 const figure = (lines: string, extra: Partial<Details> = {}): Figure => ({
   ...newFigure('t', 'slot-swing'),
@@ -41,7 +42,7 @@ describe('weight', () => {
   });
 
   it('agrees with counting parities on hundreds of random lines', () => {
-    for (let seed = 1; seed <= 300; seed++) {
+    for (const seed of seeds(300)) {
       const random = seeded(seed);
       const words = Array.from(
         { length: 12 },
@@ -113,7 +114,6 @@ describe('turns', () => {
         expect(total).toBe(amounts.reduce((a, b) => a + b, 0));
         expect(path.facing.at(-1)).toBeCloseTo(total, 6);
       }),
-      { seed: 17 },
     );
   });
 
@@ -138,7 +138,6 @@ describe('floor', () => {
           expect(signedHeading(heading(facing) - facing)).toBeCloseTo(0, 9);
         },
       ),
-      { seed: 19 },
     );
   });
 

@@ -174,7 +174,7 @@ describe('2,000 random series', () => {
           if (i % 8 === 0 && once(o.at, s.zone)) expect(theirs[i]?.at).toBe(instantOf(o.at, s.zone));
         });
       }),
-      { numRuns: 2000, seed: 14 },
+      { numRuns: 2000 },
     );
   }, 120_000);
 });

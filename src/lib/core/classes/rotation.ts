@@ -1,4 +1,4 @@
-import { seeded, type Random } from '../base';
+import { invariant, seeded, type Random } from '../base';
 import { assignment } from './assignment';
 
 /** What somebody dances, whoever it is. */
@@ -44,6 +44,40 @@ export interface Rotation {
   readonly fewest: number;
 }
 
+/**
+ * What is wrong with a round, as whoever dances it would notice; nothing for a sound one. Everybody who is there is in it
+ * once, dancing or sitting out; leaders lead, followers follow; as many dance as can.
+ * @example roundFaults(dancers, rounds[0], 0) // []
+ */
+export function roundFaults(dancers: readonly Dancer[], round: Round, at: number): RoundFault[] {
+  const faults: RoundFault[] = [];
+  const there = new Map(dancers.filter((d) => present(d, at)).map((d) => [d.id, d]));
+  const seen = new Map<string, number>();
+  const all = [...round.pairs.flatMap((p) => [p.leader, p.follower]), ...round.out];
+  for (const id of all) seen.set(id, (seen.get(id) ?? 0) + 1);
+  for (const [id, times] of seen) {
+    if (!there.has(id)) faults.push({ type: 'not-there', id });
+    if (times > 1) faults.push({ type: 'twice', id });
+  }
+  for (const id of there.keys()) if (!seen.has(id)) faults.push({ type: 'left-over', id });
+  for (const { leader, follower } of round.pairs) {
+    if (there.get(leader)?.dances === 'follower') faults.push({ type: 'role', id: leader });
+    if (there.get(follower)?.dances === 'leader') faults.push({ type: 'role', id: follower });
+  }
+  if (round.pairs.length !== mostCouples([...there.values()])) faults.push({ type: 'too-few-dance' });
+  return faults;
+}
+export type RoundFault =
+  | { readonly type: 'not-there' | 'twice' | 'left-over' | 'role'; readonly id: string }
+  | { readonly type: 'too-few-dance' };
+
+/** Couples who stay together dance with each other; of the others as many as can. */
+function mostCouples(there: readonly Dancer[]): number {
+  const couples = steadyCouples(there);
+  const bound = new Set(couples.flat());
+  return couples.length + couplesOf(...countOf(there.filter((d) => !bound.has(d))));
+}
+
 /** As many couples as can dance at once. @example couplesOf(5, 3, 1) // 4 */
 export const couplesOf = (leaders: number, followers: number, both: number): number =>
   Math.abs(leaders - followers) >= both
@@ -70,6 +104,11 @@ export function rotation(dancers: readonly Dancer[], rounds: number, past: reado
     const made = new Turning(dancers, start === 0 ? undefined : seeded(97 * start + 5));
     for (const round of past) made.replay(round);
     for (let r = past.length; r < rounds; r++) made.turn(r);
+    // A room is never shown a round that cannot be danced.
+    const faults = made.rounds
+      .slice(past.length)
+      .flatMap((round, r) => roundFaults(dancers, round, past.length + r));
+    invariant(faults.length === 0, `A round cannot be danced: ${JSON.stringify(faults)}`);
     const found: Rotation = { rounds: made.rounds, quality: made.quality(), fewest };
     if (!best || better(found.quality, best.quality)) best = found;
     if (best.quality.repeats <= fewest && best.quality.roles <= lean + 1) break;
@@ -125,6 +164,19 @@ const present = (d: Dancer, round: number): boolean =>
   round >= (d.from ?? 0) && round < (d.until ?? Infinity);
 const together = (a: Dancer, b: Dancer, rounds: number): boolean =>
   Math.max(a.from ?? 0, b.from ?? 0) < Math.min(a.until ?? rounds, b.until ?? rounds, rounds);
+/** Couples who stay together, of those who are there. Of three who share one word the first two that can are a couple. */
+function steadyCouples(there: readonly Dancer[]): [Dancer, Dancer][] {
+  const couples: [Dancer, Dancer][] = [];
+  const bound = new Set<Dancer>();
+  for (const [k, a] of there.entries())
+    for (const b of there.slice(k + 1)) {
+      if (bound.has(a) || bound.has(b)) continue;
+      if (a.couple === undefined || a.couple !== b.couple || !canDance(a, b)) continue;
+      couples.push([a, b]);
+      bound.add(a).add(b);
+    }
+  return couples;
+}
 const canDance = (a: Dancer, b: Dancer): boolean => a.dances !== b.dances || a.dances === 'both';
 function countOf(dancers: readonly Dancer[]): [number, number, number] {
   const of = (w: Dances): number => dancers.filter((d) => d.dances === w).length;
@@ -174,7 +226,10 @@ class Turning {
 
   turn(round: number): void {
     const there = this.dancers.flatMap((d, i) => (present(d, round) ? [i] : []));
-    const couples = this.#couples(there);
+    const index = new Map(this.dancers.map((d, i) => [d, i]));
+    const couples = steadyCouples(there.map((i) => this.dancers[i] as Dancer)).map((pair) =>
+      pair.map((d) => index.get(d) as number),
+    ) as [number, number][];
     const bound = new Set(couples.flat());
     const free = there.filter((i) => !bound.has(i));
     const out = this.#sitOut(free);
@@ -207,16 +262,6 @@ class Turning {
     return (this.dancers[i] as Dancer).dances;
   }
 
-  /** Couples who stay together and are both there. */
-  #couples(there: readonly number[]): [number, number][] {
-    const found: [number, number][] = [];
-    for (const [k, a] of there.entries())
-      for (const b of there.slice(k + 1)) {
-        const [x, y] = [this.dancers[a] as Dancer, this.dancers[b] as Dancer];
-        if (x.couple !== undefined && x.couple === y.couple && canDance(x, y)) found.push([a, b]);
-      }
-    return found;
-  }
   /** Who of a couple leads: as they dance; where both do both, whoever led less. */
   #coupled(a: number, b: number): [number, number] {
     if (this.#dances(a) === 'follower' || this.#dances(b) === 'leader') return [b, a];
@@ -261,16 +306,20 @@ class Turning {
     let [led, followed] = [both.slice(0, lead), both.slice(lead)];
     let best = this.#matched([...leaders, ...led], [...followers, ...followed]);
     // Whoever would repeat a partner may change sides with another who leans as much.
-    for (let again = true; again && best.cost > 0;) {
-      again = false;
+    const exchanged = (): boolean => {
       for (const [x, a] of led.entries())
         for (const [y, b] of followed.entries()) {
           if (this.#lean(a) > this.#lean(b) + 1) continue;
           const [l, f] = [led.with(x, b), followed.with(y, a)];
           const other = this.#matched([...leaders, ...l], [...followers, ...f]);
-          if (other.cost < best.cost - 1e-9) [best, led, followed, again] = [other, l, f, true];
+          if (other.cost >= best.cost - 1e-9) continue;
+          [best, led, followed] = [other, l, f];
+          return true;
         }
-    }
+      return false;
+    };
+    // After each exchange the lists are others: the search starts again from the new ones.
+    while (best.cost > 0 && exchanged());
     return best.pairs;
   }
   /** How much more often somebody led than followed. */

@@ -80,7 +80,7 @@ describe('combination file', () => {
         const one = { combinations: [c], kept: keptFor([c], demoKept) };
         expect(readCombinations(writeCombinations(one))).toEqual({ ok: true, value: one });
       }),
-      { seed: 4, numRuns: 60 },
+      { numRuns: 60 },
     );
   });
   it('holds every figure it needs, with what that is a version of', () => {

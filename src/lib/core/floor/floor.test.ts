@@ -16,6 +16,7 @@ import {
   solveFloor,
   type FloorInput,
 } from './index';
+import { seeds } from '../../../../tests/seeds';
 
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
 
@@ -54,7 +55,7 @@ const written = [...corpus.map((c) => c.figure), ...demoFigures];
 
 describe('the banded matrix', () => {
   it('solves what it is given, whatever its shape', () => {
-    for (let seed = 1; seed <= 200; seed++) {
+    for (const seed of seeds(200)) {
       const random = seeded(seed);
       const n = 1 + Math.floor(random() * 14);
       const first = Int32Array.from({ length: n }, (_, i) => Math.floor(random() * (i + 1)));
@@ -79,7 +80,7 @@ describe('the banded matrix', () => {
 
 describe('the fast solver against a dense one with numerical derivatives', () => {
   it('measures the same cost at any place, on 300 seeds', () => {
-    for (let seed = 1; seed <= 300; seed++) {
+    for (const seed of seeds(300)) {
       const p = problemOf(inputOf(anyFigure(seed)));
       const random = seeded(seed + 9000);
       const x = p.words.map((v) => v + (random() - 0.5) * 0.6);

@@ -20,11 +20,12 @@ import {
   type Leaf,
   type Signature,
 } from '.';
+import { seedOf } from '../../../../tests/seeds';
 
 const demo = (id: string): Figure => demoFigures.find((f) => f.id === `demo-${id}`) as Figure;
 const all = demoFigures.map((f) => signatureOf(analyse(f)));
 const of = (id: string): Signature => all.find((s) => s.id === `demo-${id}`) as Signature;
-const random = seeded(11);
+const random = seeded(seedOf(11));
 const anySignature = (units: number): Signature => ({
   id: 'x',
   unitBeats: 2,

@@ -3,6 +3,7 @@ import { analyse } from '../analysis';
 import { seeded } from '../base';
 import { newFigure, type Figure } from '../figure';
 import { FIELDS, signatureOf, suggestParts, unitDistance, type Part, type Signature } from './index';
+import { seeds } from '../../../../tests/seeds';
 
 const WORDS = ['walk', 'rock step', 'triple side', 'coaster', 'anchor', 'step touch', 'triple r1/2'] as const;
 const figure = (id: string, units: readonly number[]): Figure => {
@@ -42,7 +43,7 @@ const worth = (parts: readonly Part[]): number =>
 describe('parts suggested from a repertoire', () => {
   it('cover as much, as alike, as any choice of stretches does: 120 seeds', () => {
     let some = 0;
-    for (let seed = 1; seed <= 120; seed++) {
+    for (const seed of seeds(120)) {
       const random = seeded(seed);
       const units = (n: number) => Array.from({ length: n }, () => Math.floor(random() * WORDS.length));
       const small = Array.from({ length: 5 }, (_, i) => figure(`s${i}`, units(2 + Math.floor(random() * 2))));

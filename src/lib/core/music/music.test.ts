@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../base';
 import { CLAVE_EIGHTHS, claveOnsets, fitTaps, TAP_RANGE } from './index';
+import { seeds } from '../../../../tests/seeds';
 
 describe('claves', () => {
   /** Source: Toussaint, The Geometry of Musical Rhythm (from memory), onsets in eighths of two bars. */
@@ -71,7 +72,7 @@ describe('taps', () => {
    */
   it('a thousand series with noise, misses and doubles: tempo within 1 %, phase within 15 ms', () => {
     const wrong: unknown[] = [];
-    for (let seed = 1; seed <= 1000; seed++) {
+    for (const seed of seeds(1000)) {
       const { bpm, first, taps, n, spread } = series(seed);
       const fit = fitTaps(taps);
       const middle = (at: number, tempo: number) => at + (((n - 1) / 2) * 60) / tempo;

@@ -7,6 +7,7 @@ import { countedAt } from '../music';
 import { heardFrom, heardRight, question } from './drills';
 import { DRILLS, HEARD } from './schema';
 import { answered, dueNow, fitting, type Memory } from './memory';
+import { seeds } from '../../../../tests/seeds';
 
 const repertoire = new Repertoire(demoFigures);
 const all = demoFigures.map((f) => ({ ...repertoire.reading(f), analysis: analyse(f) }));
@@ -15,7 +16,7 @@ const byName = (name: string) => all.find((r) => r.figure.name === name)!;
 describe('questions from the repertoire', () => {
   it('every kind is asked, the same for the same seed, with one right answer among different ones', () => {
     for (const drill of DRILLS.filter((d) => !HEARD.includes(d)))
-      for (let seed = 1; seed <= 25; seed++) {
+      for (const seed of seeds(25)) {
         const q = question(drill, all, seed);
         expect([drill, q !== undefined]).toEqual([drill, true]);
         expect(q).toEqual(question(drill, all, seed));
@@ -25,7 +26,7 @@ describe('questions from the repertoire', () => {
       }
   });
   it('the free foot is the one without weight', () => {
-    for (let seed = 1; seed <= 40; seed++) {
+    for (const seed of seeds(40)) {
       const q = question('free-foot', all, seed)!;
       const r = all.find((x) => q.about.startsWith(`free-foot ${x.figure.id} `))!;
       const steps = r.analysis.roles[q.role!].actions;
@@ -41,7 +42,7 @@ describe('questions from the repertoire', () => {
     }
   });
   it('what follows joins, and the others do not', () => {
-    for (let seed = 1; seed <= 25; seed++) {
+    for (const seed of seeds(25)) {
       const q = question('follows', all, seed)!;
       const from = byName(q.figure);
       q.options.forEach((name, i) => {
@@ -64,7 +65,7 @@ describe('questions to be heard', () => {
     });
   });
   it('a break is asked from before it, and is right as it begins', () => {
-    for (let seed = 1; seed < 20; seed++) {
+    for (const seed of seeds(19)) {
       const from = heardFrom('break', lamp, seed)!;
       const next = lamp.marks.find((m) => m.beat > from)!;
       expect(next.beat - from).toBeLessThanOrEqual(16);

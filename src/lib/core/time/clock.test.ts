@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TICKS_PER_BEAT, seeded } from '../base';
 import { clockOf, secondsOf, type TempoChange } from './index';
+import { seeds } from '../../../../tests/seeds';
 
 /** As one would do it by hand: beat after beat, nothing summed before. */
 function byHand(changes: readonly TempoChange[], start: number, tick: number): number {
@@ -54,7 +55,7 @@ describe('the clock', () => {
   });
 
   it('agrees with going through the beats, and is its own inverse, for 200 maps', () => {
-    for (let seed = 1; seed <= 200; seed++) {
+    for (const seed of seeds(200)) {
       const changes = random(seed, 1 + (seed % 40));
       const start = 1 + (seed % 30);
       const c = clockOf(changes, start);
