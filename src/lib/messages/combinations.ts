@@ -1,5 +1,13 @@
 import type { Composed, ComposeRequest, Conflict, Constraint, Mend } from '$lib/core/composer';
-import { danced, type Drift, type Hit, type Leftover, type Plan, type Straight } from '$lib/core/combination';
+import {
+  danced,
+  type Drift,
+  type Hit,
+  type Leftover,
+  type Plan,
+  type SheetLine,
+  type Straight,
+} from '$lib/core/combination';
 import type { Ticks } from '$lib/core/base';
 import type { Difference, DifferenceCode, Fit, Joint } from '$lib/core/joints';
 import { printHands } from '$lib/core/notation';
@@ -135,6 +143,10 @@ export function mendText(m: Mend, nameOf: (id: string) => string, say: (tick: Ti
       return `${m.bridge.figures.map(nameOf).join(', ')} in between (${m.bridge.beats} beats)`;
   }
 }
+
+/** When to call a figure. @example callText(line) // 'call it on 5–7 of eight 1' */
+export const callText = ({ callFrom: from, callTo: to }: SheetLine): string =>
+  `call it on ${from.count}–${to.count} of ${rowText(to)}`;
 
 /** @example 'eight 2, count 7' */
 export const straightText = (s: Straight): string => `${rowText(s)}, count ${s.count}`;

@@ -53,7 +53,8 @@ export function suitText(s: Suit): string {
         : 'drifts against the phrase';
   const breaks =
     s.breaks === 0 ? '' : `, meets ${s.met} of ${s.breaks} ${s.breaks === 1 ? 'break' : 'breaks'}`;
-  return `${tempo}; ${phrase}${breaks}`;
+  const style = s.style ? '' : 'not music for this dance; ';
+  return `${style}${tempo}; ${phrase}${breaks}`;
 }
 
 /** What a way to meet the breaks does. `name` says what figures are called, `part` what stands at a part. */
@@ -115,6 +116,15 @@ export const CALLING_WORDS: Readonly<Record<Calls, string>> = {
   steps: 'the steps',
   calls: 'the written calls',
 };
+
+/**
+ * The tempi of a combination, whose beats are counted from 1.
+ * @example tempoText([{ beat: 1, bpm: 180 }, { beat: 33, bpm: 150 }]) // '180 bpm, 150 bpm from beat 33'
+ */
+export const tempoText = (tempi: readonly { readonly beat: number; readonly bpm: number }[]): string =>
+  tempi.length > 3
+    ? `${tempiText(tempi)} bpm`
+    : tempi.map((t) => `${bpmText(t.bpm)} bpm${t.beat > 1 ? ` from beat ${t.beat}` : ''}`).join(', ');
 
 /** A tempo as it is said: to a tenth, whole where it is. @example bpmText(167.9999) // '168' */
 export const bpmText = (bpm: number): string => String(Math.round(bpm * 10) / 10);

@@ -1,9 +1,9 @@
 import type { Analysis } from '$lib/core/analysis';
-import { barOf, recipeOf, scoreOf, type StyleId } from '$lib/core/band';
+import { barOf, recipeOf, scoreOf } from '$lib/core/band';
 import type { SongMap } from '$lib/core/music';
 import { bandCues, type NoteCue } from '$lib/core/practice';
 import type { Song } from '$lib/core/song/schema';
-import { danceOf } from '$lib/core/vocabulary';
+import { danceOf, musicOf } from '$lib/core/vocabulary';
 
 /** Where the sound of a song comes from. */
 export interface MusicSource {
@@ -18,16 +18,6 @@ export interface Accompaniment {
   /** The band, where it plays live. */
   readonly notes?: readonly NoteCue[] | undefined;
 }
-
-/** Which style the band plays a dance in. */
-const STYLES: readonly (readonly [RegExp, StyleId])[] = [
-  [/waltz|vals/, 'waltz'],
-  [/salsa|casino|mambo|cha|rumba|bachata|merengue/, 'salsa'],
-  [/tango/, 'tango'],
-  [/foxtrot|quickstep|two-step/, 'foxtrot'],
-  [/swing|lindy|jive|shag|balboa|boogie|blues/, 'swing'],
-];
-export const styleFor = (dance: string): StyleId => STYLES.find(([r]) => r.test(dance))?.[1] ?? 'groove';
 
 /** Beats beyond the last that is danced: the band's end, a late tap. */
 const SPARE = 4;
@@ -44,7 +34,7 @@ export async function toSong(
 
 /** The band in the style of the dance, for so many beats, live. */
 export function toBand(a: Analysis, bpm: number, beats: number): Accompaniment {
-  const style = styleFor(a.figure.dance);
+  const style = musicOf(danceOf(a.figure))[0] ?? 'groove';
   const chorus = scoreOf(recipeOf(style, { choruses: 1 })).beats - barOf(style);
   const choruses = Math.min(MOST_CHORUSES, Math.ceil((beats + SPARE) / chorus));
   const recipe = recipeOf(style, { bpm: Math.max(SLOWEST, Math.min(FASTEST, bpm)), choruses });

@@ -5,7 +5,6 @@ import {
   duration,
   edited,
   findingsOf,
-  foldOfPlan,
   hits,
   layerOf,
   layersOf,
@@ -94,14 +93,7 @@ export class Board {
   readonly rows: readonly BoardRow[] = $derived.by(() => boardRows(this.plan));
   readonly loops: boolean = $derived.by(() => loops(this.plan));
   readonly seconds: number = $derived.by(() => duration(this.plan));
-  readonly left = $derived.by(() =>
-    leftover(
-      Math.floor(this.plan.end / TICKS_PER_BEAT),
-      this.combination.start,
-      this.combination.phrase,
-      foldOfPlan(this.plan),
-    ),
-  );
+  readonly left = $derived.by(() => leftover(this.plan));
   readonly hits = $derived.by(() => hits(this.plan));
   readonly canUndo: boolean = $derived.by(() => this.#history.past.length > 0);
   readonly canRedo: boolean = $derived.by(() => this.#history.future.length > 0);

@@ -14,6 +14,12 @@ export function filesAnswerer(
       send({ type: 'written', id, bytes: writeBackup(ask.content, new Date(ask.made), progress) });
       return;
     }
+    if (ask.type === 'calendar') {
+      void import('$lib/core/calendar/ical-read').then(({ readCalendar }) =>
+        send({ type: 'calendar', id, result: readCalendar(ask.text, ask.here, makeId) }),
+      );
+      return;
+    }
     if (isZip(ask.bytes)) {
       const read = readBackup(ask.bytes, progress);
       send({ type: 'read', id, result: read.ok ? ok({ backup: true, content: read.value }) : read });

@@ -1,6 +1,7 @@
 import type { FileError } from '$lib/core/codecs';
 import type { Backup } from '$lib/core/library';
 import type { Result } from '$lib/core/base';
+import type { CalendarFault, CalendarRead } from '$lib/core/calendar/ical-read';
 import { Latest, type Port } from './latest';
 
 /** What a file holds; `backup`: it is a backup of everything. */
@@ -10,15 +11,16 @@ export interface FileRead {
 }
 export type FilesAsk =
   | { readonly type: 'read'; readonly id: number; readonly name: string; readonly bytes: Uint8Array }
+  | { readonly type: 'calendar'; readonly id: number; readonly text: string; readonly here: string }
   | { readonly type: 'write'; readonly id: number; readonly content: Backup; readonly made: number };
 export type FilesAnswer =
   | { readonly type: 'progress'; readonly id: number; readonly done: number; readonly what: string }
   | { readonly type: 'read'; readonly id: number; readonly result: Result<FileRead, FileError> }
+  | { readonly type: 'calendar'; readonly id: number; readonly result: Result<CalendarRead, CalendarFault> }
   | { readonly type: 'written'; readonly id: number; readonly bytes: Uint8Array }
   | { readonly type: 'failed'; readonly id: number };
 
-type Question =
-  Omit<Extract<FilesAsk, { type: 'read' }>, 'id'> | Omit<Extract<FilesAsk, { type: 'write' }>, 'id'>;
+type Question = { [T in FilesAsk['type']]: Omit<Extract<FilesAsk, { type: T }>, 'id'> }[FilesAsk['type']];
 
 /** Reads and writes files off the main thread; stopping it ends what it is at. */
 export class FilesFinder {
@@ -28,6 +30,10 @@ export class FilesFinder {
   }
   read(name: string, bytes: Uint8Array, answer: (a: FilesAnswer) => void): void {
     this.#latest.ask({ type: 'read', name, bytes }, answer);
+  }
+  /** A calendar of others; times without a zone are those of `here`. */
+  calendar(text: string, here: string, answer: (a: FilesAnswer) => void): void {
+    this.#latest.ask({ type: 'calendar', text, here }, answer);
   }
   write(content: Backup, made: number, answer: (a: FilesAnswer) => void): void {
     this.#latest.ask({ type: 'write', content, made }, answer);

@@ -1,7 +1,8 @@
 import * as z from 'zod/mini';
+import { MUSIC_STYLES, type MusicStyle } from '../vocabulary/music.data';
 
-export const STYLES = ['swing', 'salsa', 'tango', 'waltz', 'foxtrot', 'groove'] as const;
-export type StyleId = (typeof STYLES)[number];
+export const STYLES = MUSIC_STYLES;
+export type StyleId = MusicStyle;
 export const FORMS = ['blues', 'aaba', 'eights', 'montuno'] as const;
 export type FormId = (typeof FORMS)[number];
 export const STARTS = ['none', 'bars', 'rubato'] as const;

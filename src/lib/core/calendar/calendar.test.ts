@@ -9,7 +9,7 @@ import {
   isLocal,
   isZone,
   localAt,
-  mondayOf,
+  weekOf,
   nthWeekDay,
   occurrences,
   plusDays,
@@ -45,8 +45,8 @@ describe('days', () => {
         expect(['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA'][new Date(`${date}T12:00Z`).getUTCDay()]).toBe(
           weekDay(date),
         );
-        expect(weekDay(mondayOf(date))).toBe('MO');
-        expect(n - dayNumber(mondayOf(date))).toBeLessThan(7);
+        expect(weekDay(weekOf(date))).toBe('MO');
+        expect(n - dayNumber(weekOf(date))).toBeLessThan(7);
       }),
     );
   });

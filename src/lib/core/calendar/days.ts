@@ -35,11 +35,19 @@ export function weekDay(date: string): WeekDay {
   // 1 January 1970 was a Thursday.
   return WEEK_DAYS[(((dayNumber(date) + 3) % 7) + 7) % 7] as WeekDay;
 }
-/** The Monday of its week. @example mondayOf('2026-11-26') // '2026-11-23' */
-export const mondayOf = (date: string): string => plusDays(date, -WEEK_DAYS.indexOf(weekDay(date)));
+/** The first day of its week, whatever day weeks start on. @example weekOf('2026-11-26', 'SU') // '2026-11-22' */
+export const weekOf = (date: string, startsOn: WeekDay = 'MO'): string =>
+  plusDays(date, -((WEEK_DAYS.indexOf(weekDay(date)) - WEEK_DAYS.indexOf(startsOn) + 7) % 7));
 
 /** Which of its weekday in the month, from 1. @example nthInMonth('2026-11-26') // 4 */
 export const nthInMonth = (date: string): number => Math.ceil(Number(date.slice(8)) / 7);
+
+/** No such weekday comes after it in its month. @example isLastInMonth('2026-11-26') // true */
+export const isLastInMonth = (date: string): boolean => !plusDays(date, 7).startsWith(date.slice(0, 7));
+
+/** The last such weekday of a month. @example lastWeekDay('2026-11', 'FR') // '2026-11-27' */
+export const lastWeekDay = (month: string, day: WeekDay): string =>
+  nthWeekDay(month, day, 5) ?? (nthWeekDay(month, day, 4) as string);
 
 /** The same weekday of another month, by number; undefined where that month has no such day. */
 export function nthWeekDay(month: string, day: WeekDay, nth: number): string | undefined {

@@ -85,17 +85,17 @@ function rule(s: Series, r: Repeat) {
   return {
     freq: FREQ[r.every],
     interval: r.by,
-    startOfWeek: ICalWeekday.MO,
+    startOfWeek: ICalWeekday[r.weekStart ?? 'MO'],
     ...(r.count === undefined ? {} : { count: r.count }),
     ...(r.until === undefined ? {} : { until: utc(`${r.until}T23:59`, s.zone) }),
     ...(r.every === 'week' && r.days ? { byDay: r.days.map((d) => ICalWeekday[d]) } : {}),
-    ...(r.every === 'month' ? monthly(s) : {}),
+    ...(r.every === 'month' ? monthly(s, r) : {}),
     ...(s.off.length === 0 ? {} : { exclude: s.off.map((o) => wall(`${o.date}T${timeIn(s.start)}`)) }),
   };
 }
-function monthly(s: Series) {
+function monthly(s: Series, { last }: Repeat) {
   const date = dateIn(s.start);
-  return { byDay: [ICalWeekday[weekDay(date)]], bySetPos: nthInMonth(date) };
+  return { byDay: [ICalWeekday[weekDay(date)]], bySetPos: last ? -1 : nthInMonth(date) };
 }
 
 /** A time on the wall, as the package takes times: it prints what is given, whatever zone this machine is in. */

@@ -7,13 +7,14 @@ import {
   dayNumber,
   isDate,
   isLocal,
-  mondayOf,
+  lastWeekDay,
   nthInMonth,
   nthWeekDay,
   plusDays,
   plusMonths,
   timeIn,
   weekDay,
+  weekOf,
 } from './days';
 import { isZone } from './zone-name';
 
@@ -30,6 +31,10 @@ export const repeatSchema = z.strictObject({
   by: z.int().check(z.gte(1), z.lte(52)),
   /** Of a week: on which days; the first is on one of them. */
   days: z.optional(z.array(z.enum(WEEK_DAYS)).check(z.minLength(1), z.maxLength(7))),
+  /** Of every other week and rarer: the day weeks start on; Monday where nothing is said. */
+  weekStart: z.optional(z.enum(WEEK_DAYS)),
+  /** Of a month: its last such weekday, rather than the same one of the month as the first. */
+  last: z.optional(z.literal(true)),
   /** The last day it may be on, or how often in all; neither: it goes on. */
   until: z.optional(dateSchema),
   count: z.optional(z.int().check(z.gte(1), z.lte(1000))),
@@ -112,13 +117,16 @@ function ruleDays(s: Series, to: string): string[] {
 }
 
 /** The days of the i-th day, week or month of a rule. */
-function stretch(first: string, { every, by, days }: Repeat, i: number): string[] {
+function stretch(first: string, { every, by, days, weekStart, last }: Repeat, i: number): string[] {
   if (every === 'day') return [dateOf(dayNumber(first) + i * by)];
   if (every === 'week') {
-    const monday = plusDays(mondayOf(first), 7 * by * i);
+    const start = plusDays(weekOf(first, weekStart), 7 * by * i);
     const on = days ?? [weekDay(first)];
-    return WEEK_DAYS.flatMap((d, n) => (on.includes(d) ? [plusDays(monday, n)] : []));
+    return Array.from({ length: 7 }, (_, n) => plusDays(start, n)).filter((d) => on.includes(weekDay(d)));
   }
-  const date = nthWeekDay(plusMonths(first.slice(0, 7), by * i), weekDay(first), nthInMonth(first));
+  const month = plusMonths(first.slice(0, 7), by * i);
+  const date = last
+    ? lastWeekDay(month, weekDay(first))
+    : nthWeekDay(month, weekDay(first), nthInMonth(first));
   return date === undefined ? [] : [date];
 }

@@ -19,17 +19,47 @@ export const AROUND: Around = { explain: 0, between: 20, changes: 0, change: 30,
 /** How long something lasts. @example roundSeconds(40, 112) // 21.43 */
 export const roundSeconds = (beats: Beats, bpm: Bpm): Seconds => (beats * 60) / bpm;
 
-/** How long so many rounds take, with all around them. @example blockSeconds(2, 40, 112, { ...AROUND, countIn: 0 }) // 62.9 */
-export function blockSeconds(rounds: number, beats: Beats, bpm: Bpm, around: Around = AROUND): Seconds {
+/** Rounds at one tempo. */
+export interface RoundsAt {
+  readonly bpm: Bpm;
+  readonly rounds: number;
+}
+
+/** How long rounds at several tempi take one after the other, with all around them: changes of partner, gaps, counting in. */
+export function climbSeconds(steps: readonly RoundsAt[], beats: Beats, around: Around = AROUND): Seconds {
+  const rounds = steps.reduce((n, s) => n + s.rounds, 0);
   if (rounds <= 0) return around.explain;
-  const gaps = rounds - 1;
-  const changes = Math.min(around.changes, gaps);
+  const changes = Math.min(around.changes, rounds - 1);
   return (
     around.explain +
-    rounds * roundSeconds(beats + around.countIn, bpm) +
-    (gaps - changes) * around.between +
+    steps.reduce((t, s) => t + s.rounds * roundSeconds(beats + around.countIn, s.bpm), 0) +
+    (rounds - 1 - changes) * around.between +
     changes * Math.max(around.change, around.between)
   );
+}
+
+/**
+ * How often something is danced while the tempo goes up: as often at each tempo, the rest at the goal. Empty where there is not time for one round at each. O(rounds · tempi).
+ * @example climbRounds(600, 40, [96, 108, 120]) // [{ bpm: 96, rounds: 4 }, { bpm: 108, rounds: 5 }, …]
+ */
+export function climbRounds(
+  seconds: Seconds,
+  beats: Beats,
+  tempi: readonly Bpm[],
+  around: Around = AROUND,
+): RoundsAt[] {
+  const fits = (steps: readonly RoundsAt[]): boolean => climbSeconds(steps, beats, around) <= seconds + 1e-9;
+  let found: RoundsAt[] = tempi.map((bpm) => ({ bpm, rounds: 1 }));
+  if (tempi.length === 0 || beats <= 0 || !fits(found)) return [];
+  const grown = (from: number): RoundsAt[] =>
+    found.map((s, i) => (i >= from ? { ...s, rounds: s.rounds + 1 } : s));
+  for (const from of [0, tempi.length - 1]) while (fits(grown(from))) found = grown(from);
+  return found;
+}
+
+/** How long so many rounds take, with all around them. @example blockSeconds(2, 40, 112, { ...AROUND, countIn: 0 }) // 62.9 */
+export function blockSeconds(rounds: number, beats: Beats, bpm: Bpm, around: Around = AROUND): Seconds {
+  return climbSeconds([{ bpm, rounds }], beats, around);
 }
 
 /**

@@ -3,7 +3,8 @@ import { analyse, type Analysis } from '../analysis';
 import { lineage } from '../combination';
 import type { Figure } from '../figure';
 import { breaches } from '../likeness';
-import { levelNeeded, propose, type Variation } from '../vary';
+import { check } from '../findings';
+import { levelNeeded, proposeMended, type Variation } from '../vary';
 import type { Level } from '../vocabulary';
 import type { Material } from './material';
 import { difficultyOf, unitNeeds, type KnownUnits } from './units';
@@ -25,7 +26,7 @@ const MOST = 5;
 
 /**
  * The simplest version first and from there up to a figure: those it grew from and those between, and what it is
- * without changes of hands, without each of its turns; each harder than the one before. O(versions · analysis).
+ * without changes of hands, without each of its turns, with what that brings fixed; each can be danced, and is harder than the one before. O(versions · analysis).
  * @example ladderTo('push-turn', material, [], 1).map((r) => r.figure.name) // ['Push', 'Push, turned out']
  */
 export function ladderTo(id: string, material: Material, known: KnownUnits, level: Level): Rung[] {
@@ -45,8 +46,11 @@ export function ladderTo(id: string, material: Material, known: KnownUnits, leve
     ...lineage(id, material.parents)
       .slice(0, -1)
       .flatMap((x) => material.analysis({ type: 'figure', id: x }) ?? [])
+      .filter(canBeDanced)
       .map((a) => rung(a, 'repertoire')),
-    ...simpler(top).map(({ a, v }) => rung(a, 'made', v)),
+    ...simpler(top)
+      .filter(({ a }) => canBeDanced(a))
+      .map(({ a, v }) => rung(a, 'made', v)),
   ];
   return climb(candidates, last);
 }
@@ -71,10 +75,14 @@ function simpler(top: Analysis): { a: Analysis; v: Variation }[] {
     return made.ok ? [{ a: made.value, v }] : [];
   });
 }
+/** With what it brings fixed where that can be done. */
 function tried(figure: Figure, v: Variation): Result<Analysis, unknown> {
-  const made = propose(figure, v);
+  const made = proposeMended(figure, v);
   return made.ok ? ok(analyse(made.value.result)) : made;
 }
+
+/** Nothing is climbed over that cannot be danced. */
+const canBeDanced = (a: Analysis): boolean => check(a).every((f) => f.severity !== 'wrong');
 
 /** Each harder than the one before and easier than the aim; of those alike the one of the repertoire. */
 function climb(candidates: readonly Rung[], last: Rung): Rung[] {

@@ -1,6 +1,6 @@
 import type { Beats, Bpm, Seconds } from '../base';
 import { BLOCKS } from './blocks.data';
-import { AROUND, roundSeconds, roundsIn, tempoSteps, type Around } from './hour';
+import { AROUND, climbRounds, roundSeconds, roundsIn, tempoSteps, type Around, type RoundsAt } from './hour';
 import { aimOf, blockRef, plannedMinutes, type Block, type ClassPlan, type DanceRef } from './plan';
 
 /** What the arithmetic needs of something danced. */
@@ -23,7 +23,7 @@ export interface TimedBlock {
   readonly inRow: number;
   readonly rounds: number;
   /** Rounds at each tempo, where it goes up in steps. */
-  readonly steps: readonly { readonly bpm: Bpm; readonly rounds: number }[];
+  readonly steps: readonly RoundsAt[];
   /** There is something to dance and not once time for it. */
   readonly tooShort: boolean;
 }
@@ -103,7 +103,7 @@ function timed(
   };
 }
 
-/** Rounds at each step from the tempo of the block before up to the goal: as many each, the rest at the goal. */
+/** Rounds at each step from the tempo of the block before up to the goal. */
 function climbing(
   c: ClassPlan,
   block: Block,
@@ -115,11 +115,5 @@ function climbing(
   if (goal === undefined) return [];
   const before = c.blocks.slice(0, c.blocks.indexOf(block)).flatMap((b) => blockTempo(c, b, lengths) ?? []);
   const from = Math.min(goal, before.at(-1) ?? goal);
-  const tempi = tempoSteps(from, goal);
-  const each = (60 * block.minutes - around.explain) / tempi.length;
-  const found = tempi.map((bpm) => ({
-    bpm,
-    rounds: roundsIn(each, beats, bpm, { ...around, explain: 0, changes: 0 }),
-  }));
-  return found.every((s) => s.rounds > 0) ? found : [];
+  return climbRounds(60 * block.minutes, beats, tempoSteps(from, goal), around);
 }

@@ -27,7 +27,7 @@ const combinationInFile = z
   .extend(combinationFields, { own: z.array(figures.def.element).check(z.maxLength(64)) })
   .check(z.refine(uniqueKeys, KEYS_DIFFER));
 
-/** Combinations with every figure they use, so that the file is whole by itself. Version 6. */
+/** Combinations with every figure they use, so that the file is whole by itself. Version 7. */
 export const combinationFileSchema = z.strictObject({
   format: z.literal(COMBINATION_FORMAT),
   version: z.literal(COMBINATION_VERSION),
@@ -91,7 +91,8 @@ export function combinationsIn(file: unknown): Result<CombinationFile, FileError
 /**
  * One step from a version to the next. 1 to 2: notation 2. 2 to 3: figures may have a dance of one's own; nothing older
  * changes. 3 to 4: tempo changes stand on beats of the music, as marks do. 4 to 5: a
- * combination may be laid on a song; 5 to 6: figures may have tags; nothing older changes.
+ * combination may be laid on a song; 5 to 6: figures may have tags; 6 to 7: phrases
+ * may start from scratch; nothing older changes.
  */
 const LIFTS: readonly ((file: Record<string, unknown>) => Record<string, unknown>)[] = [
   (file) => ({
@@ -102,6 +103,7 @@ const LIFTS: readonly ((file: Record<string, unknown>) => Record<string, unknown
   }),
   (file) => file,
   (file) => ({ ...file, combinations: eachOf(file.combinations, tempoInMusic) }),
+  (file) => file,
   (file) => file,
   (file) => file,
 ];

@@ -63,7 +63,7 @@ export function writeCallSheet(c: Combination, lines: readonly SheetLine[], beat
   ];
   const body = lines.flatMap((l) => [
     `${l.falls.eight}.${l.falls.count}  ${l.name} (${l.beats})${l.hands ? ` — hands: ${l.hands}` : ''}`,
-    `      call it on ${l.callOn.count} · ${l.calls.map((x) => [x.straight, x.text].filter(Boolean).join(' ')).join('  ')}`,
+    `      call it on ${l.callFrom.count}–${l.callTo.count} · ${l.calls.map((x) => [x.straight, x.text].filter(Boolean).join(' ')).join('  ')}`,
   ]);
   return [...head, ...body, ''].join('\n');
 }

@@ -146,6 +146,14 @@ describe('combination file', () => {
     expect(read.ok && read.value.combinations[0]?.song).toEqual({ id: 'quay', beat: 32 });
   });
 
+  it('version 6 had one grid of phrases, and is read for ever', () => {
+    const read = readCombinations(readFileSync('tests/fixtures/combinations-v6.combination.json', 'utf8'));
+    expect(read.ok && read.value.combinations.map((c) => c.phrases)).toEqual(
+      read.ok && read.value.combinations.map(() => undefined),
+    );
+    expect(read.ok && read.value.combinations.length).toBeGreaterThan(0);
+  });
+
   const broken = (change: (c: Record<string, unknown>) => unknown): string => {
     const raw = JSON.parse(writeCombinations(file)) as { combinations: Record<string, unknown>[] };
     return JSON.stringify({

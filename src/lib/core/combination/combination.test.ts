@@ -4,6 +4,7 @@ import { keyOfState } from '../arms';
 import { TICKS_PER_BEAT } from '../base';
 import { changeBetween, newFigure, type Figure } from '../figure';
 import { secondsOf } from '../time';
+import { boardRows } from '../scene/board';
 import { HOLD_IDS, type DanceId } from '../vocabulary';
 import {
   Repertoire,
@@ -17,6 +18,7 @@ import {
   hits,
   layerFigure,
   layersOf,
+  beatsToSay,
   leftover,
   lineage,
   loads,
@@ -80,8 +82,8 @@ describe('counting straight', () => {
   it('eight sixes fill a 12-bar blues, and so do six eights', () => {
     expect(planOf(of(['six x8']), repertoire).beats).toBe(48);
     expect(planOf(of(['eight x6']), repertoire).beats).toBe(48);
-    expect(leftover(48, 1, 48)).toEqual({ toEight: 0, toPhrase: 0 });
-    expect(leftover(126, 1, 32)).toEqual({ toEight: 2, toPhrase: 2 });
+    expect(leftover(planOf(of(['six x8'], { phrase: 48 }), repertoire))).toEqual({ toEight: 0, toPhrase: 0 });
+    expect(leftover(planOf(of(['six x21']), repertoire))).toEqual({ toEight: 2, toPhrase: 2 });
     const blues = planOf(of(['six x16'], { phrase: 48 }), repertoire);
     expect(phraseStarts(blues)).toEqual([1, 49, 97]);
   });
@@ -89,7 +91,15 @@ describe('counting straight', () => {
     const p = planOf(of(['eight x3'], { start: 27 }), repertoire);
     expect(straightAt(p.combination, 0)).toMatchObject({ count: 3, eight: 4 });
     expect(phraseStarts(p)).toEqual([33]);
-    expect(leftover(p.beats, 27, 32)).toEqual({ toEight: 6, toPhrase: 14 });
+    expect(leftover(p)).toEqual({ toEight: 6, toPhrase: 14 });
+  });
+  it('phrases start from scratch where the music does, as after a bar too many', () => {
+    const p = planOf(of(['eight x10'], { phrases: [5, 41] }), repertoire);
+    // From 5: 5, 37; from 41: 41, 73; the grid before 5 is the same one.
+    expect(phraseStarts(p)).toEqual([5, 37, 41, 73]);
+    expect(leftover(p)).toEqual({ toEight: 0, toPhrase: 24 });
+    const rows = boardRows(p);
+    expect(rows.flatMap((r) => r.beats.filter((b) => b.phrase).map((b) => b.music))).toEqual([5, 37, 41, 73]);
   });
   it('a dance in three is counted in pairs of bars', () => {
     expect(straightAt({ start: 1 }, 7 * TICKS_PER_BEAT, 6)).toEqual({ count: 2, eight: 2, fold: 6 });
@@ -348,12 +358,17 @@ describe('edits of the board', () => {
 describe('call sheet and captions', () => {
   const c = of(['six', 'eight'], { tempo: [{ beat: 1, bpm: 176 }] });
   const w = wholeOf(planOf(c, repertoire))!;
-  it('says where each 1 falls, and the count before on which to call', () => {
-    expect(callSheet(c, w).map((l) => [l.name, l.falls.count, l.callOn.count, l.calls.length])).toEqual([
-      ['six', 1, 8, 6],
-      ['eight', 7, 6, 8],
+  it('says where each 1 falls, and the counts on which to call, over a beat before it', () => {
+    expect(
+      callSheet(c, w).map((l) => [l.name, l.falls.count, l.callFrom.count, l.callTo.count, l.calls.length]),
+    ).toEqual([
+      ['six', 1, 5, 7, 6],
+      ['eight', 7, 3, 5, 8],
     ]);
     expect(callSheet(c, w)[1]!.calls[0]).toMatchObject({ own: '1', straight: '7', text: 'walk' });
+  });
+  it('a call takes nine tenths of a second, two beats at least', () => {
+    expect([60, 110, 130, 150, 180, 210].map(beatsToSay)).toEqual([2, 2, 2, 3, 3, 4]);
   });
   /** Derived: positions stay exact and are rounded once; whole milliseconds a beat would drift by 11.6 ms over 128. */
   it('captions follow each other without gaps, and do not drift', () => {

@@ -39,21 +39,31 @@ export interface Leftover {
   readonly toEight: Beats;
   readonly toPhrase: Beats;
 }
-/** Beats still missing to the next eight and to the next phrase, counted in the music. @example leftover(30, 1, 32) */
-export function leftover(beats: Beats, start: Beats, phrase: number, fold: Fold = 8): Leftover {
-  const end = start - 1 + beats;
-  const to = (n: number): number => (n - (end % n)) % n;
-  return { toEight: to(fold), toPhrase: to(phrase) };
+/** Beats still missing after a plan to the next eight and to the next phrase, counted in the music. */
+export function leftover(p: Plan): Leftover {
+  const fold = foldOfPlan(p);
+  const next = p.combination.start + Math.floor(beatsOfTicks(p.end));
+  const toEight = (fold - ((next - 1) % fold)) % fold;
+  return { toEight, toPhrase: nextPhrase(p.combination, next) - next };
+}
+
+/** The first music beat (from 1), not before `beat`, on which a phrase begins. @example nextPhrase({ phrase: 32 }, 2) // 33 */
+export function nextPhrase(
+  { phrase, phrases = [1] }: Pick<Combination, 'phrase' | 'phrases'>,
+  beat: Beats,
+): Beats {
+  const after = phrases.find((b) => b >= beat);
+  const since = phrases.findLast((b) => b < beat) ?? (phrases[0] as Beats);
+  const regular = since + Math.ceil((beat - since) / phrase) * phrase;
+  return after === undefined ? regular : Math.min(after, regular);
 }
 
 /** Music beats (from 1) on which a phrase begins, inside the combination and at its end. */
 export function phraseStarts(p: Plan): Beats[] {
-  const { phrase } = p.combination;
-  const first = musicBeat(p.combination, p.from);
-  const last = first + p.beats;
-  const from = Math.ceil((first - 1) / phrase) * phrase + 1;
+  const { combination: c } = p;
+  const first = musicBeat(c, p.from);
   const found: Beats[] = [];
-  for (let b = from; b <= last; b += phrase) found.push(b);
+  for (let b = nextPhrase(c, first); b <= first + p.beats; b = nextPhrase(c, b + 1)) found.push(b);
   return found;
 }
 

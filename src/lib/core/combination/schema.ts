@@ -7,7 +7,7 @@ const key = z.string().check(z.minLength(1), z.maxLength(40));
 const beat = z.int().check(z.gte(1), z.lte(4096));
 
 /** Version of the schema of combinations, and of their file. */
-export const COMBINATION_VERSION = 6;
+export const COMBINATION_VERSION = 7;
 /** Music beats in a phrase: 32, 48 for a 12-bar blues, 24 for eight bars of three. Source: common practice, arithmetic. */
 export const PHRASES = [24, 32, 48] as const;
 export type Phrase = (typeof PHRASES)[number];
@@ -45,6 +45,16 @@ export const combinationFields = z.strictObject({
   notes: z.string().check(z.maxLength(4000)),
   start: beat,
   phrase: z.literal(PHRASES),
+  /** Music beats on which phrases start from scratch, as after a bar too many; absent: on beat 1 alone. */
+  phrases: z.optional(
+    z.array(beat).check(
+      z.minLength(1),
+      z.maxLength(256),
+      z.refine((list) => list.every((b, i) => i === 0 || b > (list[i - 1] ?? 0)), {
+        message: 'phrases come in the order of their beats',
+      }),
+    ),
+  ),
   tempo: z
     .array(
       z.strictObject({
@@ -91,9 +101,10 @@ export type Part = Readonly<
 >;
 type Loose = z.infer<typeof combinationSchema>;
 export type Combination = Readonly<
-  Omit<Loose, 'parts' | 'own' | 'tempo' | 'marks' | 'song'> & {
+  Omit<Loose, 'parts' | 'own' | 'tempo' | 'marks' | 'phrases' | 'song'> & {
     tempo: readonly { readonly beat: number; readonly bpm: number }[];
     marks: readonly number[];
+    phrases?: readonly number[] | undefined;
     parts: readonly Part[];
     own: readonly Figure[];
     song?: { readonly id: string; readonly beat: number } | undefined;

@@ -1,7 +1,16 @@
-import { ROLES, TICKS_PER_BEAT, minus, ticksOfBeats, type Seconds, type Ticks } from '../base';
+import {
+  ROLES,
+  TICKS_PER_BEAT,
+  minus,
+  ticksOfBeats,
+  type Beats,
+  type Bpm,
+  type Seconds,
+  type Ticks,
+} from '../base';
 import { printHands } from '../notation';
 import { sayCount } from '../time';
-import { foldOf, straightAt, clockFor, type Straight } from './counts';
+import { bpmAt, foldOf, straightAt, clockFor, type Straight } from './counts';
 import { passAt, type Whole } from './whole';
 import type { Combination } from './schema';
 import type { Pass } from './plan';
@@ -18,9 +27,11 @@ export interface SheetLine {
   readonly pass: number;
   readonly name: string;
   readonly beats: number;
-  /** Where its 1 falls, and the count before, on which its name is called. */
+  /** Where its 1 falls. */
   readonly falls: Straight;
-  readonly callOn: Straight;
+  /** The first and the last count of the call: it is over a beat before the 1, so that there is time to act on it. */
+  readonly callFrom: Straight;
+  readonly callTo: Straight;
   /** What the hands do at the joint, as written; empty where nothing changes. */
   readonly hands: string;
   readonly calls: readonly Call[];
@@ -37,9 +48,16 @@ export function straightCount(c: Combination, tick: Ticks, figure: Counted): str
   return `${straightAt(c, tick, foldOf(figure)).count}${sub}`;
 }
 
+/** Saying the name of a figure takes about so long. Our choice. */
+const SAYING: Seconds = 0.9 as Seconds;
+
+/** Beats a call takes at a tempo, two at least. @example beatsToSay(180) // 3 */
+export const beatsToSay = (bpm: Bpm): Beats => Math.max(2, Math.ceil((SAYING * bpm) / 60));
+
 /** The combination as lines to call, one a pass; a figure without calls is counted. */
 export function callSheet(c: Combination, w: Whole): SheetLine[] {
   const words = w.analysis.words.filter((x) => x.track === 'calls');
+  const fold = foldOf(w.figure);
   return w.passes.map((p, i) => {
     const end = p.at + ticksOfBeats(p.reading.beats);
     const inside = words.filter((x) => x.tick >= p.at && x.tick < end);
@@ -57,18 +75,22 @@ export function callSheet(c: Combination, w: Whole): SheetLine[] {
       pass: i,
       name: p.reading.figure.name,
       beats: p.reading.beats,
-      falls: straightAt(c, p.at, foldOf(w.figure)),
-      callOn: straightAt(c, p.at - TICKS_PER_BEAT, foldOf(w.figure)),
+      falls: straightAt(c, p.at, fold),
+      callFrom: straightAt(c, p.at - (beatsToSay(bpmAt(c, p.at)) + 1) * TICKS_PER_BEAT, fold),
+      callTo: straightAt(c, p.at - 2 * TICKS_PER_BEAT, fold),
       hands: printHands(p.joint?.acts ?? []),
       calls,
     };
   });
 }
 
+/** Counts on which somebody moves: one on which both wait is not called. */
 const stepTicks = (w: Whole, from: Ticks, to: Ticks): Ticks[] =>
   [
     ...new Set(
-      ROLES.flatMap((r) => w.analysis.roles[r].actions.map((x) => x.tick)).filter((t) => t >= from && t < to),
+      ROLES.flatMap((r) => w.analysis.roles[r].actions)
+        .filter((x) => x.action.kind !== 'hold' && x.tick >= from && x.tick < to)
+        .map((x) => x.tick),
     ),
   ].sort((a, b) => a - b);
 

@@ -41,6 +41,8 @@ export const groupKind: Kind<'group'> = plainKind('group', {
 export const seriesKind: Kind<'series'> = plainKind('series', {
   table: 'series',
   schema: seriesSchema,
+  // Version 2 can say on which day weeks start, and the last weekday of a month.
+  lifts: [(doc) => doc],
   renaming: (s, to) => ({
     ...s,
     ...renamedField(s, 'group', 'group', to),

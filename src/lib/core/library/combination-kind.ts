@@ -18,7 +18,7 @@ export const combinationKind: Kind<'combination'> = {
   table: 'combinations',
   version: COMBINATION_VERSION,
   since: 2,
-  lifts: [(doc) => doc, tempoInMusic, (doc) => doc, (doc) => doc],
+  lifts: [(doc) => doc, tempoInMusic, (doc) => doc, (doc) => doc, (doc) => doc],
   schema: combinationSchema,
   refs: (c) => {
     const own = new Set(c.own.map((f) => f.id));

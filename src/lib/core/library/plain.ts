@@ -1,10 +1,10 @@
 import type * as z from 'zod/mini';
-import type { Docs, Kind, KindId, Ref } from './kind';
+import type { Docs, Kind, KindId, Lift, Ref } from './kind';
 
 type To = (ref: Ref) => string;
 
 /**
- * A kind in its first version whose documents are kept as they are worked on. `renaming` gives a document whose
+ * A kind whose documents are kept as they are worked on. `renaming` gives a document whose
  * references have other ids; what it names is read off from the same.
  */
 export function plainKind<K extends KindId>(
@@ -18,16 +18,18 @@ export function plainKind<K extends KindId>(
     readonly path: (id: string) => string | undefined;
     readonly list: string;
     readonly media?: (doc: Docs[K]) => readonly string[];
+    /** From version 1 on; none for a kind in its first version. */
+    readonly lifts?: readonly Lift[];
   },
 ): Kind<K> {
-  const { renaming, table, schema, ...rest } = how;
+  const { renaming, table, schema, lifts = [], ...rest } = how;
   return {
     ...rest,
     id,
     table,
-    version: 1,
+    version: 1 + lifts.length,
     since: 1,
-    lifts: [],
+    lifts,
     schema,
     refs: (doc) => refsIn((to) => renaming(doc, to)),
     renamed: (doc, to) => ({ ...renaming(doc, to), id: to({ kind: id, id: doc.id }) }),

@@ -55,8 +55,12 @@ function nearestOne(m: SongMap, beat: number): number {
   return beat;
 }
 
-/** Counting begins anew here, as after a bar too many. */
-export const countAnew = (m: SongMap, beat: number): SongMap => ({ ...m, ones: sorted([...m.ones, beat]) });
+/** Counting starts again here, as after a bar too many: at the 1 of an eight and of a phrase. */
+export const countAnew = (m: SongMap, beat: number): SongMap => ({
+  ...m,
+  ones: sorted([...m.ones, beat]),
+  phrases: sorted([...m.phrases, beat]),
+});
 
 /** A phrase begins here, and all others of that length with it; the beat is a 1 as well. */
 export function phraseHere(m: SongMap, beat: number, length = m.phrase): SongMap {

@@ -55,6 +55,7 @@ describe('counting along a map', () => {
   it('begins anew where it is told to', () => {
     const m = countAnew(map(), 12);
     expect([11, 12, 20].map((i) => countedAt(m, i).count)).toEqual([4, 1, 1]);
+    expect([11, 12, 44].map((i) => countedAt(m, i).ofPhrase === 1)).toEqual([false, true, true]);
   });
   // Common practice: a waltz is counted in sixes, two bars of three.
   it('counts sixes in bars of three', () => {

@@ -1,4 +1,4 @@
-import type { Beats } from '../base';
+import { modulo, type Beats } from '../base';
 import {
   PHRASES,
   danced,
@@ -19,7 +19,7 @@ const MOST_BEATS = 4096;
 const GRAIN = 1000;
 
 /** What a combination takes from a song: tempo, phrase, breaks, and where its first 1 falls. */
-export type Laid = Pick<Combination, 'tempo' | 'phrase' | 'marks' | 'start' | 'song'>;
+export type Laid = Pick<Combination, 'tempo' | 'phrase' | 'phrases' | 'marks' | 'start' | 'song'>;
 
 /**
  * A combination laid on a song. Its music is counted from the song's beat `from` (an index; usually the 1 of a phrase),
@@ -44,10 +44,19 @@ export function laidOn(
   return {
     tempo,
     phrase,
+    phrases: phrasesFrom(map, from, phrase),
     marks: [...new Set(marks)].slice(0, 256),
     start,
     song: { id: song.id, beat: from },
   };
+}
+
+/** Where phrases start from scratch, counted from a beat of the song: the one under way then, and all that come. */
+function phrasesFrom(map: SongMap, from: number, phrase: number): number[] {
+  const later = map.phrases.filter((b) => b > from).map((b) => b - from + 1);
+  const underWay = modulo((map.phrases.findLast((b) => b <= from) ?? map.phrases[0] ?? 0) - from, phrase) + 1;
+  const first = later[0] === undefined || underWay < later[0] ? [underWay] : [];
+  return [...first, ...later].filter((b) => b <= MOST_BEATS).slice(0, 256);
 }
 
 /** A way to meet the breaks of the music: the first 1 on another beat. */

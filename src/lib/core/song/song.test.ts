@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { demoCombinations, demoFigures, demoSongs } from '$lib/demo';
 import { recipeOf } from '../band';
-import { Repertoire, combinationSchema, hits, planOf, clockFor, edited } from '../combination';
-import { tempoOf, type SongMap } from '../music';
+import { Repertoire, combinationSchema, hits, phraseStarts, planOf, clockFor, edited } from '../combination';
+import { countedAt, tempoOf, type SongMap } from '../music';
+import { DANCES, danceOf, musicOf, type Dance } from '../vocabulary';
 import {
   bandSong,
   laidOn,
@@ -11,13 +12,19 @@ import {
   planToDance,
   songSchema,
   startWays,
+  isMapped,
+  isSuitable,
+  stylesOf,
   suits,
+  type Mapped,
+  type Song,
   type ToDance,
 } from './index';
 
-const song = (bpm: number, other: Parameters<typeof recipeOf>[1] = {}): SongMap =>
-  bandSong('s', 'S', recipeOf('groove', { bpm, choruses: 1, ...other })).map!;
-const six: ToDance = { beats: 6, range: { min: 100, max: 140 }, bar: 4, accents: [] };
+const mapped = (s: Song): Mapped => ({ source: s.source, map: s.map! });
+const song = (bpm: number, other: Parameters<typeof recipeOf>[1] = {}): Mapped =>
+  mapped(bandSong('s', 'S', recipeOf('groove', { bpm, choruses: 1, ...other })));
+const six: ToDance = { beats: 6, range: { min: 100, max: 140 }, bar: 4, accents: [], music: ['groove'] };
 const repertoire = new Repertoire(demoFigures);
 let keys = 0;
 
@@ -33,25 +40,64 @@ describe('which music suits', () => {
     expect(off.score).toBeLessThan(suits(six, song(120)).score);
   });
   it('bars of three go with bars of three', () => {
-    const waltz = bandSong('w', 'W', recipeOf('waltz', { bpm: 110, choruses: 1 })).map!;
+    const waltz = mapped(bandSong('w', 'W', recipeOf('waltz', { bpm: 110, choruses: 1 })));
     expect(suits(six, waltz).bars).toBe(false);
     expect(suits({ ...six, bar: 3 }, waltz).bars).toBe(true);
     expect(suits({ ...six, bar: 3, beats: 24 }, waltz).rounds).toBe(1);
   });
   it('breaks count where an accent falls on them, danced over and over', () => {
-    const map = {
-      ...song(120),
-      phrases: [0],
-      marks: [16, 40].map((beat) => ({ beat, kind: 'break' as const, beats: 4, sure: 1 })),
-    };
+    const plain = song(120);
+    const marks = [16, 40].map((beat) => ({ beat, kind: 'break' as const, beats: 4, sure: 1 }));
+    const map = { ...plain, map: { ...plain.map, phrases: [0], marks } };
     expect(suits({ ...six, beats: 8, accents: [0] }, map)).toMatchObject({ met: 2, breaks: 2 });
     expect(suits({ ...six, beats: 8, accents: [36] }, map)).toMatchObject({ met: 0, breaks: 2 });
+  });
+  // Common practice: a dance is danced to its own music first. Tempi of the dances: vocabulary.
+  it.each([
+    ['salsa-on-1', 'demo-song-salt', ['demo-song-stomp', 'demo-song-blues', 'demo-song-tide']],
+    ['tango', 'demo-song-tide', ['demo-song-salt', 'demo-song-floor', 'demo-song-ferry']],
+    ['eight-count-swing', 'demo-song-stomp', ['demo-song-salt', 'demo-song-tide', 'demo-song-floor']],
+    ['waltz', 'demo-song-boats', ['demo-song-ferry', 'demo-song-floor']],
+    ['foxtrot', 'demo-song-ferry', ['demo-song-tide', 'demo-song-floor']],
+  ])('%s: its own music first, and no other style is recommended', (dance, first, never) => {
+    const own = danceOf({ dance });
+    const d: ToDance = { beats: 32, range: own.tempo, bar: own.bar, accents: [], music: musicOf(own) };
+    const ranked = demoSongs()
+      .filter(isMapped)
+      .map((s) => ({ id: s.id, suit: suits(d, s) }))
+      .sort((a, b) => b.suit.score - a.suit.score);
+    expect(ranked[0]?.id).toBe(first);
+    for (const id of never)
+      expect([id, isSuitable(ranked.find((r) => r.id === id)!.suit)]).toEqual([id, false]);
+  });
+  it('a teacher’s own dance is played in its bars and its time', () => {
+    const own = (like: Partial<Dance>): Dance => ({
+      ...danceOf({ dance: 'social-walk' }),
+      ...like,
+      id: 'chavZ3q',
+    });
+    expect(musicOf(own({ bar: 3 }))).toEqual(['waltz']);
+    expect(musicOf(own({ feel: 'swung' }))).toEqual(['swing']);
+    expect(musicOf(own({}))).toEqual(['groove']);
+    for (const [id, row] of Object.entries(DANCES))
+      expect([id, musicOf(danceOf({ dance: id })).includes('waltz')]).toEqual([id, row.bar === 3]);
+  });
+  it('a recording tells its style by bar, clave and swing', () => {
+    const heard = (map: Partial<SongMap>) =>
+      stylesOf({ source: { type: 'audio', media: 'm', file: 'f' }, map: { ...song(120).map, ...map } });
+    expect(heard({ bar: 3 })).toEqual(['waltz']);
+    expect(heard({ clave: { clave: 'son', side: '2-3', sure: 0.9 } })).toEqual(['salsa']);
+    expect(heard({ clave: { clave: 'son', side: '2-3', sure: 0.1 }, swing: 1.9 })).toEqual([
+      'swing',
+      'foxtrot',
+    ]);
+    expect(heard({ swing: 1 })).not.toContain('swing');
   });
   it('every demo combination that can be danced finds a song of the demo', () => {
     for (const c of demoCombinations) {
       const d = planToDance(planOf(c, repertoire));
       if (!d) continue;
-      const fits = demoSongs().filter((s) => s.map && suits(d, s.map).off === 0 && suits(d, s.map).bars);
+      const fits = demoSongs().filter((s) => isMapped(s) && isSuitable(suits(d, s)));
       expect([c.name, fits.length > 0]).toEqual([c.name, true]);
     }
   });
@@ -66,6 +112,16 @@ describe('a combination laid on a song', () => {
     expect(laid.tempo[0]?.bpm).toBeCloseTo(tempoOf(lamp.map!), 0);
     expect(laid.marks).toEqual(lamp.map!.marks.map((m) => m.beat + 1));
     expect(laid.song).toEqual({ id: lamp.id, beat: 0 });
+  });
+  it('takes the phrases along that start from scratch after a bar too many, from wherever it begins', () => {
+    const map = { ...lamp.map!, phrases: [0, 68] };
+    expect(laidOn({ id: 'x', map }, 0).phrases).toEqual([1, 69]);
+    expect(laidOn({ id: 'x', map }, 40).phrases).toEqual([25, 29]);
+    expect(laidOn({ id: 'x', map }, 70).phrases).toEqual([31]);
+    const starts = phraseStarts(planOf({ ...stop, ...laidOn({ id: 'x', map }, 0) }, repertoire));
+    // By the song itself: every beat its map counts as the 1 of a phrase.
+    const heard = map.beats.flatMap((_, i) => (countedAt(map, i).ofPhrase === 1 ? [i + 1] : []));
+    expect(starts).toEqual(heard.filter((b) => b <= starts.at(-1)!));
   });
   it('its beats are those of the song within 13 ms, from wherever it begins', () => {
     const drifting = bandSong(

@@ -1,6 +1,7 @@
 import type { Beats, Bpm, Ticks } from '../base';
 import type { Feel } from './time.data';
 import type { FormationId, HoldId } from './couple.data';
+import type { MusicStyle } from './music.data';
 
 /** `slot`: a slot the follower travels · `line-of-dance`: anticlockwise round the room · `spot`: about a centre. */
 export type Frame = 'slot' | 'line-of-dance' | 'spot';
@@ -74,6 +75,11 @@ export interface DanceRow {
   readonly says: string;
 }
 
+/** A dance that ships also says what it is danced to: the style the band plays first, then others it goes with. */
+interface ShippedRow extends DanceRow {
+  readonly music: readonly [MusicStyle, ...MusicStyle[]];
+}
+
 const beats = { quick: 12, slow: 24, split: '&', bar: 4 } as const;
 const halves = { quick: 6, slow: 12, split: '&', bar: 4 } as const;
 const swing = {
@@ -117,6 +123,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.22,
     tempo: { min: 90, max: 124 },
+    music: ['swing', 'groove'],
     says: 'The follower travels a lane; the leader clears it.',
   },
   'six-count-swing': {
@@ -127,6 +134,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.16,
     tempo: { min: 126, max: 176 },
+    music: ['swing', 'groove'],
     says: 'Rock step and two triples, or single steps.',
   },
   'eight-count-swing': {
@@ -137,6 +145,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.19,
     tempo: { min: 120, max: 190 },
+    music: ['swing'],
     says: 'Swing-outs, circles and Charleston in eights.',
   },
   'close-walk': {
@@ -149,6 +158,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.12,
     tempo: { min: 160, max: 230 },
+    music: ['swing'],
     says: 'Small shuffling walks, chest to chest.',
   },
   'salsa-on-1': {
@@ -160,6 +170,7 @@ export const DANCES = {
     multiple: 8,
     step: 0.18,
     tempo: { min: 150, max: 210 },
+    music: ['salsa'],
     says: 'Breaks forward and back on 1 and 5.',
   },
   'salsa-on-2': {
@@ -171,6 +182,7 @@ export const DANCES = {
     multiple: 8,
     step: 0.18,
     tempo: { min: 150, max: 200 },
+    music: ['salsa'],
     says: 'Breaks on 2 and 6.',
   },
   tango: {
@@ -186,6 +198,7 @@ export const DANCES = {
     tempo: { min: 112, max: 132 },
     formation: 'close-embrace',
     hold: 'close-embrace',
+    music: ['tango'],
     says: 'The social dance: walks, crosses and pauses, led step by step.',
   },
   bolero: {
@@ -197,6 +210,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.28,
     tempo: { min: 96, max: 104 },
+    music: ['salsa', 'groove'],
     says: 'Slow, quick, quick; the free foot changes each bar.',
   },
   hustle: {
@@ -208,6 +222,7 @@ export const DANCES = {
     multiple: 3,
     step: 0.2,
     tempo: { min: 104, max: 124 },
+    music: ['groove'],
     says: 'And-one-two-three: four changes in three beats.',
   },
   waltz: {
@@ -218,6 +233,7 @@ export const DANCES = {
     multiple: 3,
     step: 0.32,
     tempo: { min: 84, max: 90 },
+    music: ['waltz'],
     says: 'Three to the bar; turns in eighths against the line of dance.',
   },
   'viennese-waltz': {
@@ -228,6 +244,7 @@ export const DANCES = {
     multiple: 3,
     step: 0.26,
     tempo: { min: 174, max: 180 },
+    music: ['waltz'],
     says: 'The fast rotating waltz.',
   },
   foxtrot: {
@@ -237,6 +254,7 @@ export const DANCES = {
     multiple: 1,
     step: 0.36,
     tempo: { min: 112, max: 120 },
+    music: ['foxtrot', 'swing'],
     says: 'Slow 2, quick 1; long passing steps.',
   },
   quickstep: {
@@ -246,6 +264,7 @@ export const DANCES = {
     multiple: 1,
     step: 0.34,
     tempo: { min: 200, max: 208 },
+    music: ['foxtrot', 'swing'],
     says: 'Slow 2, quick 1, fast.',
   },
   'ballroom-tango': {
@@ -258,6 +277,7 @@ export const DANCES = {
     multiple: 1,
     step: 0.32,
     tempo: { min: 62, max: 66 },
+    music: ['tango'],
     says: 'In 2/4: slow 1, quick a half.',
   },
   'cha-cha': {
@@ -267,6 +287,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.17,
     tempo: { min: 120, max: 128 },
+    music: ['salsa'],
     says: '2 3 4 & 1.',
   },
   rumba: {
@@ -276,6 +297,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.2,
     tempo: { min: 100, max: 108 },
+    music: ['salsa'],
     says: '2 3 4–1.',
   },
   samba: {
@@ -287,6 +309,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.2,
     tempo: { min: 100, max: 104 },
+    music: ['salsa'],
     says: 'In 2/4: 1 a 2, three quarters, a quarter, one.',
   },
   jive: {
@@ -300,6 +323,7 @@ export const DANCES = {
     tempo: { min: 168, max: 176 },
     formation: 'open',
     hold: 'left-right',
+    music: ['swing'],
     says: 'Rock step and two chassés of ¾ ¼ 1; a school that says ⅔ ⅓ takes the swung feel and writes the counts.',
   },
   'lindy-hop': {
@@ -310,6 +334,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.19,
     tempo: { min: 120, max: 200 },
+    music: ['swing'],
     says: 'Six- and eight-count figures side by side, from the swing-out.',
   },
   balboa: {
@@ -322,6 +347,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.07,
     tempo: { min: 170, max: 260 },
+    music: ['swing'],
     says: 'Chest to chest, small shuffling steps at fast tempi; opens for turns.',
   },
   'shag-six': {
@@ -334,6 +360,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.09,
     tempo: { min: 180, max: 260 },
+    music: ['swing'],
     says: 'Slow, slow, quick, quick with a hop or tap in each slow.',
   },
   'shag-eight': {
@@ -346,6 +373,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.09,
     tempo: { min: 160, max: 220 },
+    music: ['swing'],
     says: 'Triples and kicks in eights, on the spot.',
   },
   'boogie-woogie': {
@@ -356,6 +384,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.14,
     tempo: { min: 168, max: 200 },
+    music: ['swing'],
     says: 'Fast six-count swing with kicks; own footwork in long solos.',
   },
   'modern-jive': {
@@ -371,6 +400,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.16,
     tempo: { min: 110, max: 140 },
+    music: ['groove', 'swing'],
     says: 'Hands and turns lead; the footwork is the dancers’ own, a step to each beat.',
   },
   'flowing-embrace': {
@@ -386,6 +416,7 @@ export const DANCES = {
     multiple: 1,
     step: 0.2,
     tempo: { min: 60, max: 100 },
+    music: ['groove', 'tango'],
     says: 'Slow music of any kind, led from the body, walked, turned and paused.',
   },
   'social-walk': {
@@ -401,6 +432,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.28,
     tempo: { min: 100, max: 132 },
+    music: ['foxtrot', 'swing', 'groove'],
     says: 'Walks and a side close, anticlockwise round the room.',
   },
   casino: {
@@ -412,6 +444,7 @@ export const DANCES = {
     multiple: 8,
     step: 0.18,
     tempo: { min: 150, max: 210 },
+    music: ['salsa'],
     says: 'Salsa danced round each other, no lane; also in a circle of couples.',
   },
   mambo: {
@@ -423,6 +456,7 @@ export const DANCES = {
     multiple: 8,
     step: 0.18,
     tempo: { min: 160, max: 208 },
+    music: ['salsa'],
     says: 'Breaks on 2, holds on 1.',
   },
   bachata: {
@@ -433,6 +467,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.16,
     tempo: { min: 120, max: 144 },
+    music: ['salsa'],
     says: 'Three steps and a tap, side to side.',
   },
   merengue: {
@@ -445,6 +480,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.1,
     tempo: { min: 120, max: 160 },
+    music: ['salsa'],
     says: 'A step to every beat.',
   },
   cumbia: {
@@ -454,6 +490,7 @@ export const DANCES = {
     multiple: 4,
     step: 0.16,
     tempo: { min: 80, max: 110 },
+    music: ['salsa'],
     says: 'Break behind, replace and a triple, to either side.',
   },
   zouk: {
@@ -466,6 +503,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.22,
     tempo: { min: 70, max: 100 },
+    music: ['groove'],
     says: 'Slow 1, quick a half: slow, quick, quick in two beats.',
   },
   kizomba: {
@@ -481,6 +519,7 @@ export const DANCES = {
     multiple: 1,
     step: 0.2,
     tempo: { min: 80, max: 110 },
+    music: ['groove'],
     says: 'Walked close, slow 2 and quick 1, with syncopations.',
   },
   'tango-milonga': {
@@ -497,6 +536,7 @@ export const DANCES = {
     tempo: { min: 92, max: 116 },
     formation: 'close-embrace',
     hold: 'close-embrace',
+    music: ['tango'],
     says: 'In 2/4: a step to each beat, or quick steps in between.',
   },
   'tango-vals': {
@@ -514,6 +554,7 @@ export const DANCES = {
     tempo: { min: 170, max: 220 },
     formation: 'close-embrace',
     hold: 'close-embrace',
+    music: ['waltz'],
     says: 'In 3/4: a step to each bar, with quick steps on 2 or 3.',
   },
   'country-two-step': {
@@ -523,6 +564,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.3,
     tempo: { min: 160, max: 200 },
+    music: ['foxtrot', 'groove'],
     says: 'Quick, quick, slow, slow round the room; some begin with the slows.',
   },
   'nightclub-two-step': {
@@ -535,6 +577,7 @@ export const DANCES = {
     multiple: 2,
     step: 0.26,
     tempo: { min: 56, max: 76 },
+    music: ['groove'],
     says: 'Slow 1, quick a half, side to side; some count it quick, quick, slow.',
   },
   'paso-doble': {
@@ -545,9 +588,10 @@ export const DANCES = {
     multiple: 1,
     step: 0.26,
     tempo: { min: 120, max: 124 },
+    music: ['groove'],
     says: 'In 2/4, a step to each beat, marched.',
   },
-} as const satisfies Record<DanceId, DanceRow>;
+} as const satisfies Record<DanceId, ShippedRow>;
 
 export const DANCE_IDS = Object.keys(DANCES) as DanceId[];
 
@@ -562,10 +606,26 @@ export interface Danced {
   readonly ownDance?: Dance;
 }
 
-const SHIPPED: ReadonlyMap<string, Dance> = new Map(DANCE_IDS.map((id) => [id, { id, ...DANCES[id] }]));
+const SHIPPED: ReadonlyMap<string, Dance> = new Map(
+  DANCE_IDS.map((id) => {
+    // What a teacher's own dance can be made from: the music is not part of it.
+    const { music: _, ...row } = DANCES[id];
+    return [id, { id, ...row }];
+  }),
+);
 
 /** A dance that ships; undefined for a name nobody knows. @example shippedDance('waltz')?.cycle // 3 */
 export const shippedDance = (id: string): Dance | undefined => SHIPPED.get(id);
+
+/**
+ * The styles of music a dance is danced to, the usual one first. A teacher's own dance says no style: bars of three are
+ * waltzes, swung time is swing, anything else is played plain. Source of the table's column: common practice, from memory.
+ * @example musicOf(danceOf({ dance: 'quickstep' })) // ['foxtrot', 'swing']
+ */
+export const musicOf = (d: Dance): readonly MusicStyle[] =>
+  (DANCES as Readonly<Record<string, ShippedRow>>)[d.id]?.music ?? [
+    d.bar % 3 === 0 ? 'waltz' : d.feel === 'swung' ? 'swing' : 'groove',
+  ];
 
 /** The dance of a figure. A name nobody knows is danced as the social walk, so that nothing else is lost. */
 export const danceOf = (d: Danced): Dance =>

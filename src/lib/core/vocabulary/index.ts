@@ -4,6 +4,7 @@ export * from './couple.data';
 export * from './dances.data';
 export * from './hands.data';
 export * from './leads.data';
+export * from './music.data';
 export * from './speech.data';
 export * from './time.data';
 export * from './tracks.data';

@@ -11,13 +11,13 @@
   } from '$lib/core/combination';
   import {
     beatsText,
-    bpmText,
+    callText,
     findingText,
     leftoverText,
     minutesText,
     rowText,
     straightText,
-    tempiText,
+    tempoText,
   } from '$lib/messages';
   import { duration, leftover } from '$lib/core/combination';
 
@@ -26,7 +26,7 @@
   const lines = $derived(callSheet(c, whole));
   const marks = $derived(hits(plan));
   const remarks = (l: SheetLine): string[] => [
-    l.pass === 0 ? 'call it in the count-in' : `call it on ${straightText(l.callOn)}`,
+    l.pass === 0 ? 'call it in the count-in' : callText(l),
     ...(l.hands ? [`hands: ${l.hands}`] : []),
     ...marks
       .filter((m) => m.pass === l.pass)
@@ -47,12 +47,8 @@
   <header>
     <h1>{c.name}</h1>
     <p>
-      {beatsText(plan.beats)} · {minutesText(duration(plan))} at {c.tempo.length > 3
-        ? tempiText(c.tempo)
-        : c.tempo
-            .map((t) => (t.beat > 0 ? `${bpmText(t.bpm)} from beat ${t.beat + 1}` : bpmText(t.bpm)))
-            .join(', ')} a minute · {leftoverText(
-        leftover(plan.end / 12, c.start, c.phrase, foldOfPlan(plan)),
+      {beatsText(plan.beats)} · {minutesText(duration(plan))} at {tempoText(c.tempo)} · {leftoverText(
+        leftover(plan),
         c.phrase,
       )}
     </p>
@@ -62,7 +58,7 @@
   <ol>
     {#each lines as l (l.pass)}
       <li>
-        <p class="falls num"><b>{l.falls.count}</b><span>of {rowText(l.falls)}</span></p>
+        <p class="falls num"><b>{l.falls.eight}</b><span>{straightText(l.falls)}</span></p>
         <div>
           <h2>{l.name} <small class="num">{l.beats}</small></h2>
           <p class="quiet">{remarks(l).join(' · ')}</p>

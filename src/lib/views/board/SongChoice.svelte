@@ -6,7 +6,7 @@
   import { laidOn, metIn } from '$lib/core/song/laid';
   import { meetWays, type MeetWay } from '$lib/core/song/meet';
   import { sectionsDanced, type DancedSection, type SectionWay } from '$lib/core/song/retime';
-  import { planToDance, suits } from '$lib/core/song/suits';
+  import { isMapped, isSuitable, planToDance, suits } from '$lib/core/song/suits';
   import {
     STEP_PACE_HINTS,
     STEP_PACE_WORDS,
@@ -36,7 +36,7 @@
   const dance = $derived(planToDance(board.plan));
   const ranked = $derived(
     songs
-      .map((s) => ({ s, suit: dance && s.map ? suits(dance, s.map) : undefined }))
+      .map((s) => ({ s, suit: dance && isMapped(s) ? suits(dance, s) : undefined }))
       .sort((a, b) => (b.suit?.score ?? 0) - (a.suit?.score ?? 0)),
   );
   const laid = $derived(songs.find((s) => s.id === c.song?.id));
@@ -85,7 +85,7 @@
     aria-label="Song it is laid on"
     onchange={(e) => lay(e.currentTarget.value)}
     ><option value="">none</option>{#each ranked as { s, suit: fits } (s.id)}<option value={s.id}
-        >{s.name}{s.map ? ` · ${Math.round(tempoOf(s.map))}` : ''}{fits && fits.off === 0 && fits.bars
+        >{s.name}{s.map ? ` · ${Math.round(tempoOf(s.map))}` : ''}{fits && isSuitable(fits)
           ? ' · suits'
           : ''}</option
       >{/each}{#if c.song && !laid}<option value={c.song.id}>a song that is not here</option>{/if}</select

@@ -7,6 +7,7 @@
     dateIn,
     hereZone,
     instantOf,
+    isLastInMonth,
     localAt,
     occurrences,
     plusDays,
@@ -14,6 +15,7 @@
     type Occurrence,
     type Repeat,
     type Series,
+    type WeekDay,
   } from '$lib/core/calendar';
   import { newClass, type ClassPlan, type Entry } from '$lib/core/classes';
   import { DAY_WORDS, dateText, whenText } from '$lib/messages';
@@ -56,7 +58,9 @@
   const set = (patch: Patch<Series>, group?: string) => desk.edit(patch, group);
   function setStart(start: string) {
     if (!start) return;
-    const repeat = s.repeat?.every === 'week' ? { ...s.repeat, days: [weekDay(dateIn(start))] } : s.repeat;
+    const { last: _, ...rest } = s.repeat ?? {};
+    const days = s.repeat?.every === 'week' ? { days: [weekDay(dateIn(start))] } : {};
+    const repeat = s.repeat && ({ ...rest, ...days } as Repeat);
     set({ start: start.slice(0, 16), repeat });
   }
   function setRepeat(patch: { [F in keyof Repeat]?: Repeat[F] | undefined }) {
@@ -68,7 +72,7 @@
   function setEvery(every: string) {
     if (every === 'once') set({ repeat: undefined });
     else {
-      const { days: _, ...rest } = s.repeat ?? { by: 1, count: 12 };
+      const { days: _d, weekStart: _w, last: _l, ...rest } = s.repeat ?? { by: 1, count: 12 };
       const days = every === 'week' ? { days: [weekDay(dateIn(s.start))] } : {};
       set({ repeat: { ...rest, ...days, every: every as Repeat['every'] } });
     }
@@ -188,6 +192,26 @@
               )}
           /></label
         >
+        {#if r.every === 'month' && isLastInMonth(dateIn(s.start))}
+          <label class="check"
+            ><input
+              type="checkbox"
+              checked={r.last ?? false}
+              onchange={(e) => setRepeat({ last: e.currentTarget.checked || undefined })}
+            />
+            always the last {DAY_WORDS[weekDay(dateIn(s.start))]} of the month</label
+          >
+        {/if}
+        {#if r.every === 'week' && r.by > 1 && (r.days ?? []).length > 1}
+          <label
+            >weeks start on <select
+              value={r.weekStart ?? 'MO'}
+              onchange={(e) => setRepeat({ weekStart: e.currentTarget.value as WeekDay })}
+            >
+              {#each WEEK_DAYS as d (d)}<option value={d}>{DAY_WORDS[d]}</option>{/each}
+            </select></label
+          >
+        {/if}
         {#if r.every === 'week'}
           <fieldset>
             <legend>on</legend>

@@ -4,7 +4,7 @@
   import type { Analysis } from '$lib/core/analysis';
   import { accentsOf } from '$lib/core/combination/reading';
   import type { Song } from '$lib/core/song/schema';
-  import { figureToDance, suits } from '$lib/core/song/suits';
+  import { figureToDance, isMapped, isSuitable, suits } from '$lib/core/song/suits';
   import { suitText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import { loadDocs } from '$lib/storage';
@@ -24,10 +24,10 @@
   const d = $derived(figureToDance(analysis, accentsOf(analysis)));
   const ranked = $derived(
     (songs ?? [])
-      .flatMap((song) => (song.map ? [{ song, suit: suits(d, song.map) }] : []))
+      .flatMap((song) => (isMapped(song) ? [{ song, suit: suits(d, song) }] : []))
       .sort((a, b) => b.suit.score - a.suit.score),
   );
-  const good = $derived(ranked.filter((r) => r.suit.off === 0 && r.suit.bars));
+  const good = $derived(ranked.filter((r) => isSuitable(r.suit)));
   const shown = $derived(all || good.length === 0 ? ranked : good);
 </script>
 
@@ -40,7 +40,9 @@
       No song of yours has its beats yet. <a href="/songs">Songs</a>
     </p>
   {:else}
-    {#if good.length === 0}<p class="quiet">None lies in its range of tempi; the nearest come first.</p>{/if}
+    {#if good.length === 0}<p class="quiet">
+        None of your songs has its style and tempo; the nearest come first.
+      </p>{/if}
     <ul>
       {#each shown as { song, suit } (song.id)}
         <li>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { suits, type Suit } from '$lib/core/song/suits';
+  import { isMapped, isSuitable, suits, type Suit } from '$lib/core/song/suits';
   import { suitText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
   import type { OwnDance } from '$lib/state/own-dances';
@@ -15,15 +15,15 @@
       .then(([{ ownDances }, db]) => ownDances(db))
       .then((found) => (own = found));
   });
-  const map = $derived(desk.map);
+  const song = $derived({ ...desk.song, map: desk.map });
   const ranked = $derived.by((): { id: string; name: string; suit: Suit }[] =>
-    map
+    isMapped(song)
       ? (own ?? [])
-          .map(({ id, name, d }) => ({ id, name, suit: suits(d, map) }))
+          .map(({ id, name, d }) => ({ id, name, suit: suits(d, song) }))
           .sort((a, b) => b.suit.score - a.suit.score)
       : [],
   );
-  const good = $derived(ranked.filter((r) => r.suit.off === 0 && r.suit.bars));
+  const good = $derived(ranked.filter((r) => isSuitable(r.suit)));
   const shown = $derived(all ? ranked : good.slice(0, 5));
 </script>
 
@@ -34,7 +34,9 @@
       You have no combinations yet. <a href="/combinations">Make one</a>
     </p>
   {:else}
-    {#if good.length === 0 && !all}<p class="quiet">No combination of yours is danced at this tempo.</p>{/if}
+    {#if good.length === 0 && !all}<p class="quiet">
+        None of your combinations is danced to this style of music at this tempo.
+      </p>{/if}
     <ul>
       {#each shown as r (r.id)}<li>
           <a href="/combinations/{r.id}?song={desk.song.id}">{r.name}</a><small>{suitText(r.suit)}</small>

@@ -5,8 +5,10 @@
   import Plus from '@lucide/svelte/icons/plus';
   import { hereZone, localAt, type Series } from '$lib/core/calendar';
   import { newClass, type ClassPlan, type Entry, type Group } from '$lib/core/classes';
-  import { agoText, list, whenText } from '$lib/messages';
+  import { agoText, whenText } from '$lib/messages';
+  import { calendarFaultText, importedText } from '$lib/messages/calendar';
   import { app } from '$lib/state/app.svelte';
+  import { CalendarImport } from '$lib/state/calendar-import.svelte';
   import { calendarItems, classOn, type CalendarItem } from '$lib/state/calendar-items';
   import { latestEntries, logBetween } from '$lib/state/class-lab.svelte';
   import { closedStore } from '$lib/state/closed-store';
@@ -140,14 +142,18 @@
     if (!file) return;
     problem = said = '';
     try {
-      const { readCalendar } = await import('$lib/core/calendar/ical-read');
-      const read = readCalendar(await file.text(), here, () => nanoid(12));
+      const read = await importing.read(file, here);
+      if (!read) return;
+      if (!read.ok) {
+        problem = calendarFaultText(file.name, read.error);
+        return;
+      }
       const db = await app.db();
       const known = {
         group: new Set(groups.map((g) => g.id)),
         room: new Set((await loadDocs(db, 'room')).map((r) => r.id)),
       };
-      const kept = read.series.map(({ group, room, ...s }): Series => ({
+      const kept = read.value.series.map(({ group, room, ...s }): Series => ({
         ...s,
         ...(group !== undefined && known.group.has(group) ? { group } : {}),
         ...(room !== undefined && known.room.has(room) ? { room } : {}),
@@ -159,13 +165,15 @@
         () => nanoid(12),
         Date.now(),
       );
-      app.did(`“${file.name}” was brought.`, brought.act);
-      said = `${kept.length} series brought.${read.left.length > 0 ? ` Left: ${list(read.left.slice(0, 5).map((l) => `“${l.name}” (${l.why})`))}.` : ''}`;
+      app.did(`“${file.name}” was imported.`, brought.act);
+      said = importedText(kept.length, read.value.left);
       await load();
     } catch (x) {
-      problem = `“${file.name}” is no calendar that can be read: ${x instanceof Error ? x.message : String(x)}. Nothing was brought.`;
+      problem = `Couldn’t import “${file.name}”: ${x instanceof Error ? x.message : String(x)}. Nothing was changed.`;
     }
   }
+  const importing = new CalendarImport();
+  onMount(() => () => importing.cancel());
   let picker: HTMLInputElement | undefined = $state();
 </script>
 
@@ -194,6 +202,9 @@
     <button onclick={addSeries}><Plus size={17} /> New series</button>
     <button onclick={addClass}><Plus size={17} /> New class</button>
   {/snippet}
+  {#if importing.reading}<p role="status">
+      Reading “{importing.reading}” … <button onclick={() => importing.cancel()}>Cancel</button>
+    </p>{/if}
   {#if said}<p role="status">{said}</p>{/if}
   {#if !ready}<p class="quiet">Opening …</p>
   {:else if series.length + plans.length + past.length === 0}

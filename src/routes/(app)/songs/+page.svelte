@@ -6,7 +6,7 @@
   import Mic from '@lucide/svelte/icons/mic';
   import type { Song } from '$lib/core/song/schema';
   import { tempoOf } from '$lib/core/music';
-  import { suits } from '$lib/core/song/suits';
+  import { isMapped, isSuitable, suits } from '$lib/core/song/suits';
   import type { OwnDance } from '$lib/state/own-dances';
   import { feelText, clockText, sourceText } from '$lib/messages';
   import { afterPaint } from '$lib/state/after-paint';
@@ -56,11 +56,11 @@
     own = await ownDances(db);
   }
   /** What of the person's own goes with a song: the best, and how many more. */
-  function suited({ map }: Song): string {
-    if (!map) return '';
+  function suited(song: Song): string {
+    if (!isMapped(song)) return '';
     const good = own
-      .map(({ name, d }) => ({ name, suit: suits(d, map) }))
-      .filter(({ suit }) => suit.off === 0 && suit.bars)
+      .map(({ name, d }) => ({ name, suit: suits(d, song) }))
+      .filter(({ suit }) => isSuitable(suit))
       .sort((a, b) => b.suit.score - a.suit.score);
     const more = good.length > 1 ? ` and ${good.length - 1} more` : '';
     return good[0] ? `suits ${good[0].name}${more}` : '';
