@@ -14,7 +14,7 @@ import {
 import { seriesSchema, type Repeat, type Series } from './series';
 import { instantOf, localAt } from './zone';
 import { isZone } from './zone-name';
-import { OWN, UID_END, endOf } from './ical-write';
+import { OWN, UID_END, shownEnd } from './ical-write';
 
 /** Why an event is not kept as a series. The sentences are in `messages/calendar`. */
 export type EventFault =
@@ -214,7 +214,7 @@ function minutesOf(main: ICAL.Component, start: string, zone: string): number {
   if (!end) return Math.round(new ICAL.Event(main).duration.toSeconds() / 60);
   const local = localOf(end, zone);
   const own = Number(text(main, OWN.minutes.toLowerCase()) || NaN);
-  if (own > 0 && endOf(start, { minutes: own, zone }) === local) return own;
+  if (own > 0 && shownEnd(start, { minutes: own, zone }) === local) return own;
   return Math.round((instantOf(local, zone) - instantOf(start, zone)) / 60_000);
 }
 

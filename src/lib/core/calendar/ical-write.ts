@@ -1,5 +1,5 @@
 import ical, { ICalAlarmType, ICalEventRepeatingFreq, ICalWeekday } from 'ical-generator';
-import { dateIn, nthInMonth, plusDays, timeIn, weekDay } from './days';
+import { dateIn, nthInMonth, plusDays, plusMinutes, timeIn, weekDay } from './days';
 import { occurrences, type Repeat, type Series } from './series';
 import { clockChanges, instantOf, localAt, offsetAt } from './zone';
 
@@ -71,7 +71,16 @@ function eventsOf({ series: s, place }: CalendarEntry, stamp: number): EventData
 }
 
 /** It lasts its minutes, whatever the clock does meanwhile. */
-const span = (start: string, s: Series) => ({ start: wall(start), end: wall(endOf(start, s)) });
+const span = (start: string, s: Series) => ({ start: wall(start), end: wall(shownEnd(start, s)) });
+
+/**
+ * When it ends on the clock. In the hour a clock shows twice that can be before its start, which no calendar takes: then
+ * it is as if the clock went on, and our own property says how long it lasts.
+ */
+export function shownEnd(start: string, s: Pick<Series, 'minutes' | 'zone'>): string {
+  const end = endOf(start, s);
+  return end > start ? end : plusMinutes(start, s.minutes);
+}
 export const endOf = (start: string, { minutes, zone }: Pick<Series, 'minutes' | 'zone'>): string =>
   localAt(instantOf(start, zone) + minutes * 60_000, zone);
 

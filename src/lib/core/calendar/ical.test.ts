@@ -195,6 +195,21 @@ describe('2,000 random series', () => {
   }, 120_000);
 });
 
+/** Found by exploring: its end stood before its start, and both were exchanged. */
+it('a class in the hour the clock shows twice comes back as it went', () => {
+  const { off: _o, moved: _m, ...rest } = term;
+  const s: Series = {
+    ...rest,
+    zone: 'Australia/Sydney',
+    start: '2021-04-04T02:47',
+    minutes: 13,
+    repeat: { every: 'day', by: 1, count: 1 },
+    off: [],
+    moved: [],
+  };
+  expect(readCalendar(writeCalendar([{ series: s }], STAMP), 'UTC', makeId).series).toEqual([s]);
+});
+
 describe('iCalendar in, of others', () => {
   const wrap = (event: string) =>
     `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n${event.replace(/\n/g, '\r\n')}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;

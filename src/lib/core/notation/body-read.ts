@@ -134,7 +134,9 @@ const besideKnown = (words: readonly BodyWord[], i: number): boolean =>
   });
 
 /** Words nobody knows that stand together are one remark. */
-function remark(acts: TrunkAct[], text: string, own: boolean): void {
+function remark(acts: TrunkAct[], written: string, own: boolean): void {
+  const text = written.trim();
+  if (text === '') return;
   const last = acts.at(-1);
   if (!own && last?.type === 'remark')
     acts[acts.length - 1] = { type: 'remark', text: `${last.text} ${text}` };

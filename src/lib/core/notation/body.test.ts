@@ -101,6 +101,11 @@ describe('head and upper body as spoken', () => {
     );
   });
 
+  /** Found by exploring: an empty remark took the next word with it. */
+  it('an empty remark says nothing', () => {
+    expect(acts('() #')).toEqual([{ type: 'remark', text: '#' }]);
+  });
+
   it('one thing is changed and the others stay; the last one takes the words away', () => {
     expect(withBodyAct('head left, lean back', ['head'], { type: 'head', to: 'right' })).toBe(
       'lean back, head right',

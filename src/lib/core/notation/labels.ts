@@ -36,6 +36,11 @@ export function groupMoves(words: readonly Word[]): { stray: Word[]; groups: Gro
       continue;
     }
     const labels = labelsAt(words, i, open);
+    // An article before the first count says nothing: kept, it would be read as a count of its own beside a figure.
+    if (!labels && !open && word.text === 'a') {
+      i++;
+      continue;
+    }
     if (!labels) (open?.words ?? stray).push(word);
     else addLabels(groups, open, labels, word);
     i++;

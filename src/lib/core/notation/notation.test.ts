@@ -142,6 +142,16 @@ describe('the notation is lossless', () => {
     );
   });
 
+  /** Found by exploring. */
+  it.each(['leader a three to-centre away-from-partner', 'leader [e walk or a step third]'])(
+    'print∘parse is idempotent on “%s”',
+    (text) => {
+      const once = print(lines(text));
+      expect(print(lines(once))).toBe(once);
+      expect(lines(once)).toEqual(lines(text));
+    },
+  );
+
   it('keeps every word it does not know', () => {
     const source =
       'leader 1 back quickly 2 zzz close\nnonsense here\n# remark\n\nhands 1 left to right low 2 raise 4 lower';

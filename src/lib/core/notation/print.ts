@@ -50,7 +50,7 @@ function inBrackets(items: readonly MoveItem[], i: number, covers: number): bool
 function printBracket(own: readonly MoveItem[]): string {
   const first = own[0] as MoveItem;
   const { others, likes } = first.body.choice as Choice;
-  const main = own.map((m) => spaced(printLabel(m.label), printBody(m.body)));
+  const main = own.map(printOwn);
   const rest = others.map((o) => `or ${o.map(printMove).join(' ')}`);
   return `[${spaced(...main, ...rest, chooser(likes))}]`;
 }
@@ -62,12 +62,20 @@ const chooser = (likes: Role | undefined): string | undefined =>
 
 /** One item; other ways at the same count follow it. @example printMove(item) // '5 triple or coaster' */
 export function printMove(item: MoveItem): string {
-  const own = spaced(printLabel(item.label), printBody(item.body));
+  const own = printOwn(item);
   const { choice } = item.body;
   if (!choice) return own;
   const others = choice.others.map((o) => `or ${o.map((m) => printBody(m.body)).join(' ')}`);
   return spaced(own, ...others, chooser(choice.likes));
 }
+
+/** Count and words. After the count “a” a third position would be read as a third of a turn: its step is named. */
+function printOwn({ label, body }: MoveItem): string {
+  const words = printBody(body);
+  const named = label.type === 'sub' && label.sub === 'a' && AMOUNT.test(words);
+  return spaced(printLabel(label), named ? `${KINDS.step.words[0]} ${words}` : words);
+}
+const AMOUNT = /^(?:half|third|quarter)\b/;
 
 export function printLabel(label: Label): string {
   switch (label.type) {

@@ -29,13 +29,19 @@ export interface Question {
 const pick = <T>(list: readonly T[], random: Random): T | undefined =>
   list[Math.floor(random() * list.length)];
 
+/** In an order of chance (Fisher–Yates). */
+function shuffled<T>(list: readonly T[], random: Random): T[] {
+  const mixed = [...list];
+  for (let i = mixed.length - 1; i > 0; i--) {
+    const j = Math.floor(random() * (i + 1));
+    [mixed[i], mixed[j]] = [mixed[j] as T, mixed[i] as T];
+  }
+  return mixed;
+}
+
 /** The right answer among others, in an order of chance. */
 function among(right: string, wrong: readonly string[], random: Random): Pick<Question, 'options' | 'right'> {
-  const options = [right, ...new Set(wrong.filter((w) => w !== right))];
-  for (let i = options.length - 1; i > 0; i--) {
-    const j = Math.floor(random() * (i + 1));
-    [options[i], options[j]] = [options[j] as string, options[i] as string];
-  }
+  const options = shuffled([right, ...new Set(wrong.filter((w) => w !== right))], random);
   return { options, right: options.indexOf(right) };
 }
 
@@ -107,7 +113,7 @@ function follows(r: Known, all: readonly Known[], random: Random): Question | un
   const not = kin.filter((x) => fit(x) === 'bridge' || fit(x) === 'impossible');
   const right = pick(joins, random);
   if (!right || not.length < 2) return undefined;
-  const wrong = [...not].sort(() => random() - 0.5).slice(0, 3);
+  const wrong = shuffled(not, random).slice(0, 3);
   return {
     drill: 'follows',
     about: `follows ${r.figure.id} ${right.figure.id}`,
@@ -145,9 +151,8 @@ function eights(r: Known, random: Random): Question | undefined {
 export function question(drill: DrillId, all: readonly Known[], seed: number): Question | undefined {
   const random = seeded(seed);
   const usable = all.filter((r) => r.wrong.length === 0 && !r.figure.mistake && r.analysis.end > 0);
-  for (let tries = 0; tries < 20; tries++) {
-    const r = pick(usable, random);
-    if (!r) return undefined;
+  // Every figure in an order of chance: where one has nothing to ask of, the next may.
+  for (const r of shuffled(usable, random)) {
     const asked =
       drill === 'free-foot'
         ? freeFoot(r, random)
