@@ -9,10 +9,12 @@
   import Keyboard from '@lucide/svelte/icons/keyboard';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
-  import { app } from '$lib/state/app.svelte';
+  import { afterPaint } from '$lib/state/after-paint';
+  import { app, slipStore } from '$lib/state/app.svelte';
   import { typing } from '$lib/state/shortcuts';
   import { update } from '$lib/state/update.svelte';
   import Purpose from '$lib/views/shell/Purpose.svelte';
+  import StoreBar from '$lib/views/shell/StoreBar.svelte';
   import UpdateBar from '$lib/views/shell/UpdateBar.svelte';
   import DoneBar from '$lib/views/shell/DoneBar.svelte';
 
@@ -34,6 +36,9 @@
   let menu = $state(false);
   const placeName = $derived(places.find((p) => page.url.pathname.startsWith(p.href))?.name ?? 'Screens');
   let Dialogs: Component | undefined = $state.raw();
+  let Running: Component | undefined = $state.raw();
+  /** Puts down what is not stored yet. */
+  let leaving: (() => void) | undefined;
   /** What the screen is for was asked; it goes with the screen. */
   let asked: string | undefined = $state();
   const purpose = $derived(asked === page.url.pathname);
@@ -48,7 +53,23 @@
     document.documentElement.dataset.theme = app.theme;
     systemDark = matchMedia('(prefers-color-scheme: dark)').matches;
     const early = setTimeout(loadDialogs, 900);
-    return () => clearTimeout(early);
+    void afterPaint()
+      .then(() => import('$lib/views/shell/RunningBar.svelte'))
+      .then((m) => (Running = m.default))
+      .catch(() => {});
+    const leave = () => void leaving?.();
+    const hide = () => document.visibilityState === 'hidden' && leave();
+    addEventListener('pagehide', leave);
+    document.addEventListener('visibilitychange', hide);
+    void afterPaint()
+      .then(() => import('$lib/state/saver.svelte'))
+      .then(({ leavePage }) => (leaving = () => leavePage(slipStore())))
+      .catch(() => {});
+    return () => {
+      clearTimeout(early);
+      removeEventListener('pagehide', leave);
+      document.removeEventListener('visibilitychange', hide);
+    };
   });
 
   /** What one opens from a list is fetched while one reads the list. */
@@ -123,6 +144,8 @@
   {#if purpose}<Purpose asked />{/if}
 </div>
 <UpdateBar />
+<StoreBar />
+{#if Running && !guest}<Running />{/if}
 <main id="main" tabindex="-1">
   {#key backs}{@render children()}{/key}
 </main>

@@ -12,7 +12,15 @@ import {
   type Dance,
   type TurnSchool,
 } from '$lib/core/vocabulary';
-import { loadDances, openStore, seedOnce, sweepBin, sweepMedia, type Database } from '$lib/storage';
+import {
+  loadDances,
+  openStore,
+  seedOnce,
+  sweepBin,
+  sweepMedia,
+  takeInSlips,
+  type Database,
+} from '$lib/storage';
 import { holdSession } from './session';
 import { LikeFinder } from '$lib/workers/like-finder';
 
@@ -54,6 +62,8 @@ class App {
   done: Done | undefined = $state.raw(undefined);
   /** The teacher's own dances, by name. */
   dances: readonly OwnDance[] = $state.raw([]);
+  /** `cleared`: the browser has thrown away what was kept; `newer`: another tab has brought the store up to date. */
+  store: 'here' | 'cleared' | 'newer' = $state('here');
   palette = $state(false);
   shortcuts = $state(false);
   /** Compares figures; what it has read is kept while the application is open. */
@@ -80,14 +90,21 @@ class App {
     const db = await openStore();
     holdSession();
     await opened(db);
-    await this.#seed(db);
+    db.on('versionchange', () => {
+      this.store = 'newer';
+    });
+    await takeInSlips(db, slipStore());
+    this.store = (await wasCleared(db)) ? 'cleared' : 'here';
+    if (this.store !== 'cleared') await this.seed(db);
     if ((await sweepBin(db, Date.now())) > 0) await sweepMedia(db);
     this.dances = await loadDances(db);
     return db;
   }
 
-  async #seed(db: Database): Promise<void> {
+  /** Puts the demo school in where nothing was ever kept. */
+  async seed(db: Database): Promise<void> {
     const now = Date.now();
+    rememberKept();
     if (!(await db.settings.get('seeded'))) {
       const { demoKept } = await import('$lib/demo');
       await seedOnce(db, 'seeded', { figure: demoKept }, now);
@@ -118,9 +135,21 @@ class App {
     this.said = words === this.said ? `${words} ` : words;
   }
 
+  /** What was done just now, for everybody: shown for a while, and said. */
+  told = $state('');
+  #doneUntil: ReturnType<typeof setTimeout> | undefined;
+  #toldUntil: ReturnType<typeof setTimeout> | undefined;
+  tell(words: string): void {
+    clearTimeout(this.#toldUntil);
+    this.told = words;
+    this.#toldUntil = setTimeout(() => (this.told = ''), TOLD_FOR);
+  }
+
   /** Remembers an act for Undo. */
   did(says: string, act: number | undefined, list?: string): void {
+    clearTimeout(this.#doneUntil);
     this.done = act === undefined ? undefined : { says, act, ...(list === undefined ? {} : { list }) };
+    this.#doneUntil = setTimeout(() => (this.done = undefined), UNDO_FOR);
   }
 
   /** Reads the teacher's own dances anew. */
@@ -172,6 +201,35 @@ class App {
     document.documentElement.dataset.theme = theme;
   }
 }
+
+/** Where slips are put down; undefined where the browser has no such place. */
+export function slipStore(): Storage | undefined {
+  try {
+    return localStorage;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Kept apart from the store: that there is one. */
+const KEPT = 'brisk-partner:kept';
+const rememberKept = (): void => {
+  try {
+    slipStore()?.setItem(KEPT, 'yes');
+  } catch {
+    // Then nobody is told when the store is gone.
+  }
+};
+/** The store is new, and this browser has had one before. */
+async function wasCleared(db: Database): Promise<boolean> {
+  const fresh = (await db.settings.get('seeded')) === undefined;
+  return fresh && typeof slipStore()?.getItem(KEPT) === 'string';
+}
+
+/** How long a toast without a button stays, milliseconds. */
+const TOLD_FOR = 7_000;
+/** How long Undo is offered over the screen; after that it is in the bin, milliseconds. */
+const UNDO_FOR = 30_000;
 
 /** How long the store may take to open before it is said, milliseconds. */
 const OPENS_WITHIN = 8_000;

@@ -1,9 +1,10 @@
 import { nanoid } from 'nanoid';
 import type { FileError } from '$lib/core/codecs';
 import { inBundle } from '$lib/core/library';
-import { bring, bringMedia, compare, type Brought, type Compared, type OnClash } from '$lib/storage';
+import { bring, compare, type Brought, type Compared, type OnClash } from '$lib/storage';
 import type { FileRead } from '$lib/workers/files-finder';
 import { app } from './app.svelte';
+import { storeProblem } from './closed-store';
 import { filesFinder } from './files';
 
 /** A file that has been read, and what it would change. */
@@ -61,15 +62,22 @@ export class BringLab {
     const code = read.backup ? 'restored' : 'imported';
     try {
       const how = { onClash, code, name: file } as const;
-      const { documents, unreadable } = read.content;
-      const done = await bring(await app.db(), documents, how, () => nanoid(12), Date.now(), unreadable);
-      await bringMedia(await app.db(), read.content.media);
+      const { documents, unreadable, media } = read.content;
+      const done = await bring(
+        await app.db(),
+        documents,
+        how,
+        () => nanoid(12),
+        Date.now(),
+        unreadable,
+        media,
+      );
       this.offered = undefined;
       if (read.backup) app.takeSettings(read.content.settings);
       await app.refreshDances();
       return done;
     } catch (e) {
-      this.#refuse(file, 'the browser’s storage', e instanceof Error ? e.message : String(e));
+      this.#refuse(file, 'the browser’s storage', storeProblem(e));
       return undefined;
     } finally {
       this.busy = undefined;

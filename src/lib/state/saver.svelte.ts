@@ -12,12 +12,14 @@ import {
   failure,
   isAt,
   noteOf,
+  putSlip,
   rowsOf,
   save,
   writeNote,
   type Database,
   type Edit,
   type Left,
+  type Note,
   type Opened,
   type RowStamp,
   type OpenedCombination,
@@ -26,6 +28,7 @@ import {
   type OpenedSong,
   type SaveError,
   type Shelf,
+  type SlipStore,
   type Stamp,
 } from '$lib/storage';
 
@@ -40,6 +43,14 @@ const NOTE_AFTER = 60;
 const pending = new Map<string, Promise<void>>();
 /** Resolves once nothing of this tab is still being written to a document. */
 export const written = async (kind: KindId, id: string): Promise<void> => pending.get(`${kind}:${id}`);
+
+/** Savers with something that is not stored yet: each puts a slip down when the page is left. */
+// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is shown of it
+const unsaved = new Set<{ readonly slip: (store: SlipStore | undefined) => void }>();
+/** The page is being left: whatever is not stored yet is put down at once. */
+export function leavePage(store: SlipStore | undefined): void {
+  for (const saver of unsaved) saver.slip(store);
+}
 
 /** What a screen does with what its saver tells. */
 export interface SaverEvents<D, R> {
@@ -87,6 +98,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
   save(doc: D): void {
     this.#next = doc;
     this.#seq = ++edits;
+    unsaved.add(this);
     if (this.state === 'conflict' || this.state === 'failed') void this.#note();
     else this.#timer ??= setTimeout(() => void this.#note(), NOTE_AFTER);
     if (this.state !== 'conflict') void this.#run();
@@ -112,18 +124,27 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     return { session: this.session, seq: this.#seq };
   }
 
+  /** The note of what is not stored yet. */
+  #unstored(): Note | undefined {
+    const doc = this.#next ?? this.#saving;
+    if (!doc) return undefined;
+    const stored = this.shelf.stored(doc, this.#base);
+    return noteOf(this.shelf.kind, stored, stampOf(this.#at), this.#edit, this.now());
+  }
+  /** Puts what is not stored yet where it outlives the page. */
+  slip(store: SlipStore | undefined): void {
+    const note = this.#unstored();
+    if (note) putSlip(store, note);
+  }
+
   async #note(): Promise<void> {
     clearTimeout(this.#timer);
     this.#timer = undefined;
-    const doc = this.#next ?? this.#saving;
-    if (!doc) return;
+    const note = this.#unstored();
+    if (!note) return;
     this.#noted = true;
-    const { kind } = this.shelf;
     try {
-      await writeNote(
-        this.db,
-        noteOf(kind, this.shelf.stored(doc, this.#base), stampOf(this.#at), this.#edit, this.now()),
-      );
+      await writeNote(this.db, note);
     } catch {
       // The store cannot be written: the save says so.
     }
@@ -165,6 +186,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
     this.problem = undefined;
     this.state = 'saved';
     this.#busy = false;
+    unsaved.delete(this);
     if (this.#missed) {
       this.#missed = false;
       this.#stirred(this.#stamps);
@@ -292,6 +314,7 @@ export class Saver<K extends KindId, D extends { readonly id: string }, R extend
       now = theirs && ((await this.shelf.load(this.id)) ?? theirs);
     } while (this.#next !== copied);
     this.#next = undefined;
+    unsaved.delete(this);
     this.#noted = false;
     this.problem = undefined;
     this.state = 'saved';

@@ -17,6 +17,8 @@ class Update {
     if (!container || import.meta.env.DEV) return;
     container.addEventListener('controllerchange', () => {
       if (this.#taken) location.reload();
+      // Another tab has taken it: here it is taken by loading the page again.
+      this.#waiting = undefined;
     });
     const registration = await container.register('/service-worker.js').catch(() => undefined);
     if (!registration) return;

@@ -13,6 +13,7 @@ import {
 } from '$lib/core/library';
 import { acting, type Writing } from './acts';
 import { addressOf, rowsOf, type ActCode, type Database, type Row } from './db';
+import { bringMedia } from './backup';
 import { redanced } from './dances';
 import { nameIn } from './rows';
 
@@ -65,10 +66,12 @@ export interface Brought {
   readonly act: number | undefined;
   /** Documents in use here that were named and are not here. */
   readonly missing: number;
+  /** Under which id a document came in, by its reference in the bundle: only those that got another. */
+  readonly renamed: ReadonlyMap<string, string>;
 }
 
 /**
- * Brings documents of any kinds in, in one transaction: all or nothing. Those under an id that is taken come in under
+ * Brings documents of any kinds in, with the files they sound from, in one transaction: all or nothing. Those under an id that is taken come in under
  * another, and what names them follows; ids that make no address are given anew.
  */
 export async function bring(
@@ -78,6 +81,7 @@ export async function bring(
   makeId: () => string,
   now: number,
   raw: readonly RawRow[] = [],
+  media: Readonly<Record<string, Uint8Array>> = {},
 ): Promise<Brought> {
   const { onClash, code, name } = how;
   const first = inBundle(bundle)[0]?.kind ?? 'figure';
@@ -97,6 +101,7 @@ export async function bring(
       for (const c of changed)
         if (c.kind === 'dance' && !c.fixed) await redanced(w, c.doc.id, c.doc as never);
     await keepRaw(w, raw);
+    await bringMedia(db, media);
     const replaced = onClash === 'replace' ? changed.filter((c) => !c.fixed).length : 0;
     return {
       added: coming.length - replaced,
@@ -104,6 +109,7 @@ export async function bring(
       left: onClash === 'keep-mine' ? changed.length : 0,
       same: compared.filter((c) => c.state === 'same').length,
       missing: await missingFrom(db, coming, to),
+      renamed,
     };
   });
   return { ...value, act };

@@ -105,6 +105,7 @@ export const everything = (db: Database): Table[] => [
   ...KIND_IDS.map((k) => db.table(kindOf(k).table)),
   db.bin,
   db.settings,
+  db.media,
 ];
 
 const INDICES = 'id, updated, *refs';

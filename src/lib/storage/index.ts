@@ -12,3 +12,4 @@ export * from './rows';
 export * from './saving';
 export * from './several';
 export * from './shelf';
+export * from './slips';

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import Dexie from 'dexie';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { newClass } from '$lib/core/classes';
-import { newCombination, type Combination } from '$lib/core/combination';
+import { COMBINATION_VERSION, newCombination, type Combination } from '$lib/core/combination';
 import { recipeOf } from '$lib/core/band';
 import { bandSong, type Song } from '$lib/core/song';
 import { demoClasses, demoPractices, demoResults } from '$lib/demo';
@@ -314,7 +314,7 @@ describe('rows of an earlier schema', () => {
       ...lifted,
       own: [{ ownDance: { bar: 6 } }],
     });
-    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: 6 });
+    expect(await rowsOf(db, 'combination').get('c')).toMatchObject({ schema: COMBINATION_VERSION });
   });
 
   it('come back from the bin as copies in today’s', async () => {

@@ -1,10 +1,10 @@
 import * as z from 'zod/mini';
-import type { DeepReadonly } from '../base';
+import { instantSchema, type DeepReadonly } from '../base';
 import { BLOCK_KINDS } from './blocks.data';
 import { danceRefSchema } from './plan';
 
 const ref = z.string().check(z.minLength(1), z.maxLength(64));
-const instant = z.int().check(z.gte(0));
+const instant = instantSchema;
 
 /** How something went, the worst first. */
 export const RATINGS = ['again', 'so-so', 'good', 'easy'] as const;

@@ -2,9 +2,9 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import * as z from 'zod/mini';
 import { fail, ok, IN_WORDS, type Result } from '../base';
 import { parseText, type FileError } from '../codecs/json';
-import type { Bundle } from './kind';
+import type { Bundle, KindId } from './kind';
 import { formOf } from './forms';
-import { KIND_IDS, isKind, kindOf } from './registry';
+import { KIND_IDS, bundleOf, inBundle, isKind, kindOf, readDoc, refKey } from './registry';
 
 export const BACKUP_FORMAT = 'brisk-partner/backup';
 export const BACKUP_VERSION = 1;
@@ -114,6 +114,8 @@ function others(files: Record<string, Uint8Array>, documents: Bundle): Result<Ba
   if (!unreadable.ok) return unreadable;
   const rows = z.array(rawRowSchema).safeParse(unreadable.value, IN_WORDS);
   if (!rows.success) return fail({ at: 'unreadable.json', message: rows.error.issues[0]?.message ?? '' });
+  const readable = promoted(rows.data, documents);
+  if (!readable.ok) return readable;
   const settings = files['settings.json'] ? jsonOf(files, 'settings.json') : ok({});
   if (!settings.ok) return settings;
   const set = z.record(z.string(), z.unknown()).safeParse(settings.value, IN_WORDS);
@@ -123,7 +125,29 @@ function others(files: Record<string, Uint8Array>, documents: Bundle): Result<Ba
       name.startsWith('media/') && name.length > 6 ? [[name.slice(6), b]] : [],
     ),
   );
-  return ok({ documents, unreadable: rows.data, settings: set.data, media });
+  return ok({ ...readable.value, settings: set.data, media });
+}
+
+/** Rows that this program can read are documents like the others: they are announced, compared and brought in with them. */
+function promoted(
+  rows: readonly RawRow[],
+  documents: Bundle,
+): Result<Pick<Backup, 'documents' | 'unreadable'>, FileError> {
+  const list = inBundle(documents);
+  const there = new Set(list.map((x) => refKey({ kind: x.kind, id: x.doc.id })));
+  const unreadable: RawRow[] = [];
+  for (const [i, row] of rows.entries()) {
+    const kind = row.kind as KindId;
+    const read = readDoc(kind, row.doc, row.schema);
+    if (!read.ok) unreadable.push(row);
+    else if (read.value.id !== row.id || there.has(refKey({ kind, id: row.id })))
+      return fail({
+        at: `unreadable.json, row ${i + 1}`,
+        message: `Its id “${row.id}” belongs to another document.`,
+      });
+    else list.push({ kind, doc: read.value });
+  }
+  return ok({ documents: unreadable.length < rows.length ? bundleOf(list) : documents, unreadable });
 }
 
 function unpacked(bytes: Uint8Array): Result<Record<string, Uint8Array>, FileError> {

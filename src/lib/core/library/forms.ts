@@ -9,7 +9,7 @@ import {
 import { FORMAT, figuresIn, fileSchema, firstIssue, writeJson, type FileError } from '../codecs/json';
 import { danceSchema } from '../figure';
 import type { Bundle, Docs, KindId } from './kind';
-import { kindOf } from './registry';
+import { kindOf, repeatedId } from './registry';
 
 /**
  * How documents of a kind stand in a file of their own. `write` and `read` are inverses. Apart from the kinds: only
@@ -47,9 +47,12 @@ function plainForm<K extends KindId>(
     write: (docs) => JSON.stringify({ format, version, [table]: docs }, null, indent) + '\n',
     read: (json) => {
       const read = file.safeParse(json, IN_WORDS);
-      return read.success
-        ? ok({ [kind]: (read.data as Record<string, unknown>)[table] as readonly Docs[K][] })
-        : fail(firstIssue(read.error.issues, json));
+      if (!read.success) return fail(firstIssue(read.error.issues, json));
+      const docs = (read.data as Record<string, unknown>)[table] as readonly Docs[K][];
+      const twice = repeatedId(docs);
+      return twice < 0
+        ? ok({ [kind]: docs })
+        : fail({ at: `${table}[${twice}].id`, message: 'Another one in this file has the same id.' });
     },
   };
 }

@@ -291,6 +291,54 @@ describe('a file of any kind', () => {
   });
 });
 
+describe('the door', () => {
+  /** Documents with a list drawn by keys, each as the demo has it. */
+  const demo = demoClasses(Date.UTC(2026, 5, 1), 'UTC');
+  const twice = <T>(list: readonly T[]): T[] => [list[0] as T, list[0] as T];
+  it.each([
+    ['class', { ...demo.class[0]!, blocks: twice(demo.class[0]!.blocks) }, 'blocks[1].key'],
+    [
+      'group',
+      { ...demo.group[0]!, people: twice([{ key: 'a', name: 'A', dances: 'both' as const }]) },
+      'people[1].key',
+    ],
+    ['room', { ...demo.room[0]!, things: twice(demo.room.flatMap((r) => r.things)) }, 'things[1].key'],
+  ] as const)(
+    'a %s with one key twice is refused, in a file and in the store, and the place is named',
+    (kind, doc, at) => {
+      const inFile = readFile('x.json', formOf(kind).write([doc as never]), never);
+      const { table, version } = kindOf(kind);
+      expect(inFile).toMatchObject({ ok: false, error: { at: `${table}[0].${at}` } });
+      expect(readDoc(kind, doc, version)).toMatchObject({ ok: false, error: { at } });
+    },
+  );
+  it('a moment no date can be is refused', () => {
+    const entry = demo.entry[0]!;
+    for (const at of [9e15, 8.64e15, -1, 0.5])
+      expect([at, readDoc('entry', { ...entry, at }, 1).ok]).toEqual([at, false]);
+    const last = new Date(253_402_300_799_999);
+    expect(last.toISOString()).toBe('9999-12-31T23:59:59.999Z');
+    expect(readDoc('entry', { ...entry, at: last.getTime() }, 1).ok).toBe(true);
+  });
+  it('two documents of one id in a file are named', () => {
+    const room = demo.room[0]!;
+    const read = readFile('x.json', formOf('room').write([room, room]), never);
+    expect(read).toMatchObject({ ok: false, error: { at: 'rooms[1].id' } });
+  });
+  it('a row of a backup that can be read after all is a document like the others', () => {
+    const room = demo.room[0]!;
+    const raw = { kind: 'room', id: room.id, schema: 1, doc: room };
+    const backup = { documents: {}, unreadable: [raw], settings: {}, media: {} };
+    const read = readBackup(writeBackup(backup, new Date(0)));
+    expect(read.ok && [read.value.documents.room, read.value.unreadable]).toEqual([[room], []]);
+    const other = { ...backup, unreadable: [{ ...raw, id: 'other' }] };
+    expect(readBackup(writeBackup(other, new Date(0)))).toMatchObject({
+      ok: false,
+      error: { at: 'unreadable.json, row 1' },
+    });
+  });
+});
+
 describe('where a text stops being JSON', () => {
   it.each([
     ['{"min": NaN}', 8],

@@ -61,6 +61,36 @@ describe('a link', () => {
     });
   });
 
+  it('carries only what belongs to it: nothing of another kind, nothing it does not name, no id twice', () => {
+    const packed = (list: unknown[], main = 'f1') =>
+      deflateRawSync(JSON.stringify([1, 'figure', main, list])).toString('base64url');
+    const f = figure('leader 1 back');
+    const own = ['figure', 5, f];
+    const entry = [
+      'entry',
+      1,
+      {
+        id: 'e',
+        name: 'E',
+        at: 1,
+        minutes: 60,
+        visits: [],
+        taught: [],
+        there: { leader: 0, follower: 0, both: 0 },
+        promised: [],
+        notes: [],
+      },
+    ];
+    expect(readLink(packed([own])).ok).toBe(true);
+    for (const list of [
+      [own, entry],
+      [own, ['room', 1, { id: 'r' }]],
+      [own, own],
+      [own, ['figure', 5, { ...f, id: 'stranger' }]],
+    ])
+      expect(readLink(packed(list)).ok, JSON.stringify(list).slice(0, 80)).toBe(false);
+  });
+
   it('survives any damage without throwing', () => {
     const word = writeLink(shared(figure('leader 1 back 2 close 3 triple')));
     fc.assert(

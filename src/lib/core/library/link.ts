@@ -16,6 +16,13 @@ const MOST = 4_000_000;
 /** What may be shared so. */
 export const SHAREABLE = ['figure', 'combination', 'recap'] as const satisfies readonly KindId[];
 export type Shareable = (typeof SHAREABLE)[number];
+/** What a link of each kind may bring along, and nothing else: whoever keeps it is told of just these. */
+const CARRIED: Readonly<Record<Shareable, readonly KindId[]>> = {
+  figure: ['figure', 'dance'],
+  combination: ['combination', 'figure', 'dance'],
+  recap: ['recap', 'combination', 'figure', 'dance'],
+};
+const isShareable = (kind: unknown): kind is Shareable => SHAREABLE.some((k) => k === kind);
 
 /**
  * A document and what it needs as one word for the part of an address behind `#`: JSON, deflated (RFC 1951), in
@@ -52,13 +59,15 @@ function readShared(json: unknown): Result<Shared, FileError> {
   const [version, kind, id, list] = json as unknown[];
   if (typeof version !== 'number' || version > LINK_VERSION)
     return fail(whole('A later version of this application made it.'));
-  if (!SHAREABLE.some((k) => k === kind) || typeof id !== 'string' || !Array.isArray(list))
+  if (!isShareable(kind) || typeof id !== 'string' || !Array.isArray(list))
     return fail(whole('It is none of ours.'));
   const read: { kind: KindId; doc: AnyDoc }[] = [];
   for (const [i, entry] of (list as unknown[]).entries()) {
     const [k, v, raw] = Array.isArray(entry) ? (entry as unknown[]) : [];
     if (!isKind(k) || typeof v !== 'number')
       return fail({ at: `document ${i + 1}`, message: 'It is of no known kind.' });
+    if (!CARRIED[kind].includes(k))
+      return fail({ at: `document ${i + 1}`, message: 'It carries something that does not belong to it.' });
     const doc = readDoc(k, raw, v);
     if (!doc.ok)
       return fail(
@@ -68,10 +77,36 @@ function readShared(json: unknown): Result<Shared, FileError> {
       );
     read.push({ kind: k, doc: doc.value });
   }
-  const main = { kind: kind as KindId, id };
+  const main = { kind, id };
+  const keys = read.map((x) => refKey({ kind: x.kind, id: x.doc.id }));
+  if (new Set(keys).size < keys.length) return fail(whole('Two documents in it have the same id.'));
+  const named = namedFrom(refKey(main), read);
+  const strange = keys.findIndex((key) => !named.has(key));
+  if (strange >= 0 && keys.includes(refKey(main)))
+    return fail({
+      at: `document ${strange + 1}`,
+      message: 'It carries something that does not belong to it.',
+    });
   if (!read.some((x) => refKey({ kind: x.kind, id: x.doc.id }) === refKey(main)))
     return fail(whole('What it is about is not in it.'));
   return ok({ main, documents: bundleOf(read) });
+}
+
+/** Everything a document names, and what that names: the keys of all of it. */
+function namedFrom(
+  main: string,
+  docs: readonly { readonly kind: KindId; readonly doc: AnyDoc }[],
+): ReadonlySet<string> {
+  const byKey = new Map(docs.map((x) => [refKey({ kind: x.kind, id: x.doc.id }), x]));
+  const found = new Set<string>();
+  const open = [main];
+  for (let key = open.pop(); key !== undefined; key = open.pop()) {
+    const x = byKey.get(key);
+    if (found.has(key) || !x) continue;
+    found.add(key);
+    for (const ref of kindOf(x.kind).refs(x.doc as never)) open.push(refKey(ref));
+  }
+  return found;
 }
 
 /** Unpacks as far as is allowed; undefined where it is damaged or too much. */

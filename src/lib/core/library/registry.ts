@@ -1,4 +1,4 @@
-import { fail, ok, IN_WORDS, type Result } from '../base';
+import { fail, keyedOnce, ok, IN_WORDS, type Result } from '../base';
 import { classKind, cueKind, entryKind, groupKind, recapKind, roomKind, seriesKind } from './class-kinds';
 import { combinationKind } from './combination-kind';
 import { danceKind } from './dance-kind';
@@ -8,21 +8,24 @@ import { resultKind } from './result-kind';
 import { songKind } from './song-kind';
 import type { Bundle, Docs, Kind, KindId, Ref } from './kind';
 
+/** What every kind is held to at the door, whatever its schema says: keys that a list is drawn by stand in it once. */
+const checked = <K extends KindId>(kind: Kind<K>): Kind<K> => ({ ...kind, schema: keyedOnce(kind.schema) });
+
 /** Every kind of document there is. Those a document may name come before it. */
 export const KINDS: { readonly [K in KindId]: Kind<K> } = {
-  dance: danceKind,
-  figure: figureKind,
-  song: songKind,
-  combination: combinationKind,
-  practice: practiceKind,
-  result: resultKind,
-  room: roomKind,
-  group: groupKind,
-  series: seriesKind,
-  class: classKind,
-  entry: entryKind,
-  recap: recapKind,
-  cue: cueKind,
+  dance: checked(danceKind),
+  figure: checked(figureKind),
+  song: checked(songKind),
+  combination: checked(combinationKind),
+  practice: checked(practiceKind),
+  result: checked(resultKind),
+  room: checked(roomKind),
+  group: checked(groupKind),
+  series: checked(seriesKind),
+  class: checked(classKind),
+  entry: checked(entryKind),
+  recap: checked(recapKind),
+  cue: checked(cueKind),
 };
 export const KIND_IDS = Object.keys(KINDS) as readonly KindId[];
 export type AnyDoc = Docs[KindId];
@@ -75,6 +78,12 @@ export const bundleOf = (list: readonly { readonly kind: KindId; readonly doc: A
   Object.fromEntries(
     KIND_IDS.map((kind) => [kind, list.filter((x) => x.kind === kind).map((x) => x.doc)]),
   ) as Bundle;
+
+/** The first document of a list under an id that one before it has; -1 where each has its own. */
+export function repeatedId(docs: readonly { readonly id: string }[]): number {
+  const seen = new Set<string>();
+  return docs.findIndex(({ id }) => seen.size === seen.add(id).size);
+}
 
 /** A bundle with the documents its own carry copies of, each once. */
 export function withBrought(b: Bundle): Bundle {

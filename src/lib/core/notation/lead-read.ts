@@ -3,7 +3,9 @@ import { LEAD_KINDS, LEAD_KIND_NAMES, type LeadKind } from '../vocabulary';
 const ENTRIES: readonly { readonly words: string; readonly kind: LeadKind }[] = LEAD_KIND_NAMES.flatMap(
   (kind) => LEAD_KINDS[kind].words.map((words) => ({ words, kind })),
 ).sort((a, b) => b.words.length - a.words.length);
-const FIND = new RegExp(`\\b(?:${ENTRIES.map((e) => e.words).join('|')})\\b`, 'gi');
+/** What is denied is not said: “non-stop flow” stops nothing. */
+const DENIED = '(?<!\\b(?:non|no|not|never|without)[- ])';
+const FIND = new RegExp(`${DENIED}\\b(?:${ENTRIES.map((e) => e.words).join('|')})\\b`, 'gi');
 
 /**
  * The usual kinds of lead named in what is said to lead or to be felt, in order. Everything else is free text.

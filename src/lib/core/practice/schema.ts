@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { instantSchema } from '../base';
 import type { Bpm, Foot, Role, Seconds, Ticks } from '../base';
 
 /** What is said of a step: its count, how long it is, what it is, or what is written to be called there. */
@@ -30,7 +31,7 @@ const tapResultSchema = z.strictObject({
   id: z.string().check(z.minLength(1), z.maxLength(64)),
   name: z.string().check(z.minLength(1), z.maxLength(120)),
   /** When, milliseconds since 1970. */
-  at: z.int().check(z.gte(0)),
+  at: instantSchema,
   figure: z.optional(z.string().check(z.minLength(1), z.maxLength(64))),
   role: z.enum(['leader', 'follower']),
   to: z.enum(TAPPED_TO),
@@ -46,13 +47,13 @@ const answerSchema = z.strictObject({
   right: z.boolean(),
   /** How long the answer took. */
   seconds: z.number().check(z.gte(0), z.lte(86_400)),
-  at: z.int().check(z.gte(0)),
+  at: instantSchema,
 });
 /** One sitting of questions of a kind, with every answer. */
 const drillResultSchema = z.strictObject({
   id: z.string().check(z.minLength(1), z.maxLength(64)),
   name: z.string().check(z.minLength(1), z.maxLength(120)),
-  at: z.int().check(z.gte(0)),
+  at: instantSchema,
   drill: z.enum(DRILLS),
   answers: z.array(answerSchema).check(z.minLength(1), z.maxLength(10_000)),
 });

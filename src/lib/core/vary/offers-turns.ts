@@ -26,11 +26,18 @@ export function* turning(figure: Figure, a: Analysis, w: Wanted, heights?: Heigh
   }
 }
 
-/** The usual amounts, the way it turns now and the other; by time, or over more steps, where the level asks for it. */
+/** Turns no figure asks for: more than these, degrees. Our choice. */
+const MOST = 1_080;
+
+/**
+ * One turn more and one less than is written, then the usual amounts, the way it turns now, and the other way; by time, or
+ * over more steps, where the level asks for it.
+ */
 function* amounts(a: Analysis, run: TurnRun): Generator<Variation> {
-  const side = Math.sign(run.amount);
-  for (const amount of [0, ...AMOUNTS].map((x) => x * side))
-    if (amount !== run.amount) yield calmest(a, run, amount);
+  const [side, now] = [Math.sign(run.amount), Math.abs(run.amount)];
+  const near = [now + 360, now - 360].filter((x) => x > 0 && x <= MOST);
+  for (const amount of new Set([...near, 0, ...AMOUNTS]))
+    if (amount !== now) yield calmest(a, run, amount * side);
   yield { ...turnOf(run), amount: -run.amount };
 }
 

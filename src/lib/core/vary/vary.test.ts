@@ -429,7 +429,7 @@ describe('turns', () => {
     expect([run.from, run.to, run.amount]).toEqual([24, 36, 360]);
     const list = made(offers(a, 'turns', 24, 48, 'follower'));
     const totals = list.map((p) => analyse(p.result).roles.follower.total);
-    expect(totals).toEqual([0, 180, 540, 720, 900, -360]);
+    expect(totals).toEqual([720, 0, 180, 540, 900, -360]);
     for (const p of list) {
       const b = analyse(p.result);
       expect(order(b, 'leader')).toEqual(order(a, 'leader'));
@@ -439,6 +439,18 @@ describe('turns', () => {
     }
   });
 
+  it('one turn more and one less than what is written come first, whatever that is', () => {
+    const a = analyse(
+      figure(
+        'leader 1 rock 2 step 3&4 triple 5&6 triple\nfollower 1 rock 2 step 3&4 triple 5&6 triple one and a quarter turns right\nhands 4 raise left',
+      ),
+    );
+    const amounts = offers(a, 'turns', 48, 72, 'follower').flatMap((o) =>
+      o.variation.type === 'turn' ? [o.variation.amount] : [],
+    );
+    expect(amounts.slice(0, 2)).toEqual([810, 90]);
+    expect(new Set(amounts).size).toBe(amounts.length);
+  });
   it('steps stay on their footprints: a rolling turn to the side (common practice)', () => {
     const turn: Variation = { type: 'turn', whose: 'follower', from: 24, to: 36, amount: -360 };
     expect(must(demo('six-triple'), turn).lines.split('\n')[1]).toContain(

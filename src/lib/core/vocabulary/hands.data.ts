@@ -1,3 +1,5 @@
+import { LEAD_KINDS } from './leads.data';
+
 /** How high a contact is. Row: height → words, says. Source: common practice. */
 export type Height = 'low' | 'shoulder' | 'neck' | 'overhead';
 export const HEIGHTS = {
@@ -134,7 +136,8 @@ export const LEAD_WORDS = {
   draw: { words: ['draw', 'pull', 'lead', 'open'], prepares: true, ends: false },
   turn: { words: ['turn', 'wrap', 'roll', 'unroll', 'spin'], prepares: true, ends: false },
   guide: { words: ['guide', 'point', 'keep', 'follow'], prepares: true, ends: false },
-  check: { words: ['check', 'stop', 'slow', 'hold back', 'settle'], prepares: false, ends: true },
+  // What stops on the lines of leads stops here, too.
+  check: { words: [...new Set<string>(['check', ...LEAD_KINDS.stop.words, 'slow', 'hold back'])], prepares: false, ends: true },
 } as const satisfies Record<LeadWord, { words: readonly string[]; prepares: boolean; ends: boolean }>;
 export const LEAD_WORD_NAMES = Object.keys(LEAD_WORDS) as LeadWord[];
 

@@ -51,7 +51,7 @@ export const LEAD_KINDS = {
   look: { words: ['look', 'looks', 'eyes'], leads: 'any', says: 'a look' },
   prepare: { words: ['prepare', 'preparation', 'prep', 'wind up'], leads: 'turn', says: 'prepared' },
   stop: {
-    words: ['stop', 'stops', 'block', 'blocks', 'check', 'checks', 'settle'],
+    words: ['stop', 'stops', 'block', 'blocks', 'check', 'checks', 'settle', 'settles'],
     leads: 'stop',
     says: 'stopped',
   },

@@ -4,6 +4,7 @@
     FAULTS,
     RATINGS,
     aimOf,
+    blockTempo,
     dancedIn,
     ratingOf,
     unitNeeds,
@@ -97,7 +98,7 @@
   const what = $derived(plan ? dancedIn(plan, where?.block) : []);
   const nameOf = (r: DanceRef) => material?.nameOf(r) ?? '…';
   const bpm = $derived(
-    where?.block?.bpm ?? (plan?.goal && where?.block ? Math.round(plan.goal * 0.85) : undefined),
+    material && plan && where?.block ? blockTempo(plan, where.block, material) : where?.block?.bpm,
   );
   const units: readonly UnitNeed[] = $derived.by(() => {
     const only = what[0];

@@ -4,6 +4,7 @@
   import type { KindId } from '$lib/core/library';
   import { countsText } from '$lib/messages';
   import { app } from '$lib/state/app.svelte';
+  import { storeProblem } from '$lib/state/closed-store';
   import { filesFinder } from '$lib/state/files';
   import { backedUp, everythingKept, firstUse, lastBackup, lastChange, loadDocs } from '$lib/storage';
   import { downloadBytes, exportJson, exportText } from '$lib/views/desk/export';
@@ -19,6 +20,8 @@
   let last: number | undefined = $state();
   let changed = $state(0);
   let begun = $state(Date.now());
+  /** Whether the browser has promised to keep what is stored. */
+  let persisted: boolean | undefined = $state();
   const WEEK = 7 * 24 * 60 * 60 * 1000;
   const since = $derived(last ?? begun);
   const old = $derived(changed > since && Date.now() - since > WEEK);
@@ -29,17 +32,24 @@
       last = await lastBackup(db);
       begun = await firstUse(db, Date.now());
       changed = await lastChange(db);
+      persisted = await navigator.storage?.persisted?.();
     });
   });
 
+  /** Which backup is being made: one that was cancelled writes nothing and counts as none. */
+  let round = 0;
   async function backup() {
+    const mine = ++round;
     problem = '';
     busy = { what: 'reading', done: 0 };
     try {
       const { BACKUP_EXTENSION } = await import('$lib/core/library/backup');
       const db = await app.db();
       const made = Date.now();
-      files.write(await everythingKept(db, app.settings), made, (a) => {
+      const everything = await everythingKept(db, app.settings);
+      if (mine !== round) return;
+      files.write(everything, made, (a) => {
+        if (mine !== round) return;
         if (a.type === 'progress') busy = { what: a.what, done: a.done };
         else if (a.type === 'written') {
           busy = undefined;
@@ -47,7 +57,7 @@
           downloadBytes(name, 'application/zip', a.bytes);
           last = made;
           void backedUp(db, made);
-          void navigator.storage?.persist?.();
+          void navigator.storage?.persist?.().then((kept) => (persisted = kept));
           void done(`${name} holds ${countsText(counts)}.`);
         } else if (a.type === 'failed') {
           busy = undefined;
@@ -55,8 +65,9 @@
         }
       });
     } catch (e) {
+      if (mine !== round) return;
       busy = undefined;
-      problem = e instanceof Error ? e.message : String(e);
+      problem = storeProblem(e);
     }
   }
   async function asText() {
@@ -64,6 +75,7 @@
     await exportText((await loadAll(await app.db())).map((r) => r.figure));
   }
   function cancel() {
+    round++;
     files.stop();
     busy = undefined;
   }
@@ -76,6 +88,19 @@
     })}.{/if}
   {#if old}Make one: a browser may lose what it keeps.{/if}
 </p>
+{#if persisted !== undefined}<p>
+    {persisted
+      ? 'This browser has promised to keep it until you delete it.'
+      : 'This browser may delete it when space runs low: it hasn’t promised to keep it.'}
+    {#if !persisted}<button
+        onclick={async () => {
+          persisted = await navigator.storage.persist();
+          if (!persisted)
+            problem =
+              'The browser said no. A backup is the safe way; bookmarking or installing this site helps.';
+        }}>Ask it to keep everything</button
+      >{/if}
+  </p>{/if}
 <p class="row">
   <button class="primary" onclick={backup} disabled={busy !== undefined}>Back up everything (zip)</button>
   {#if busy}<progress max="1" value={busy.done}></progress><span role="status">{busy.what} …</span><button

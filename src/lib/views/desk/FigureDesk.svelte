@@ -9,7 +9,9 @@
   import { driveSilently, steadyTiming } from '$lib/state/dance-timing';
   import { Player, SPEEDS } from '$lib/state/player.svelte';
   import type { FigureSaver } from '$lib/state/saver.svelte';
+  import { PointerRest } from '$lib/state/pointer-rest.svelte';
   import { typing } from '$lib/state/shortcuts';
+  import { remedyText } from '$lib/messages';
   import { VaryLab } from '$lib/state/vary-lab.svelte';
   import type { VaryFinder } from '$lib/workers/vary-finder';
   import type { ArmStretch } from '$lib/core/scene';
@@ -64,6 +66,7 @@
   let bpm = $state(desk.figure.tempo.min);
   let rail: ReturnType<typeof CountRail> | undefined = $state();
   let text: ReturnType<typeof TextEditor> | undefined = $state();
+  let list: ReturnType<typeof FindingList> | undefined = $state();
   let root: HTMLDivElement;
 
   const a = $derived(desk.analysis);
@@ -136,7 +139,9 @@
   function keys(e: KeyboardEvent) {
     if (app.palette || app.shortcuts || e.defaultPrevented) return;
     const mod = e.ctrlKey || e.metaKey;
-    if (mod && e.key.toLowerCase() === 'z' && !inside(e, '.cm-editor'))
+    if (e.key === 'F8') act(e, () => list?.next());
+    else if (mod && e.key === '.') act(e, () => list?.focusFirst());
+    else if (mod && e.key.toLowerCase() === 'z' && !inside(e, '.cm-editor'))
       act(e, e.shiftKey ? () => desk.redo() : () => desk.undo());
     else if (mod && e.key.toLowerCase() === 'y' && !inside(e, '.cm-editor')) act(e, () => desk.redo());
     else if (mod || e.altKey || typing(e.target)) return;
@@ -180,8 +185,13 @@
     player.loop = !unit || player.loop?.from === unit.from ? undefined : { from: unit.from, to: unit.to };
   }
   function firstFix() {
-    const fix = desk.findings.flatMap((x) => desk.fixes(x) ?? [])[0];
-    if (fix) desk.edit(fix.edits);
+    for (const finding of desk.findings) {
+      const fix = desk.fixes(finding)?.[0];
+      if (!fix) continue;
+      if (desk.edit(fix.edits)) app.tell(`Applied: ${remedyText(fix, finding.role)}. Ctrl+Z undoes it.`);
+      return;
+    }
+    app.tell(desk.findings.length === 0 ? 'Nothing to fix.' : 'There’s no quick fix for what is left.');
   }
   function add() {
     const s = desk.selected;
@@ -192,6 +202,14 @@
     if (s && desk.selection) rail?.remove(desk.selection.role, s);
   }
   const large = new LargeView(player);
+  /** The row of the chosen step stands above the text: it comes and goes once no pointer is at work there. */
+  const rest = new PointerRest();
+  let inspected = $state(false);
+  $effect(() => {
+    const wanted = desk.selected !== undefined && !desk.writing;
+    // A step that is gone takes its row with it.
+    if (!rest.atWork || desk.selected === undefined) inspected = wanted;
+  });
   let stretch: ArmStretch | undefined = $state.raw();
   /** A breakdown pasted from elsewhere, shown before it is put in. */
   let brought: string | undefined = $state.raw();
@@ -256,11 +274,12 @@
           {/await}
         </div>
       {:else}
-        {#if desk.selected && !desk.writing}<div class="chosen">
+        {#if inspected}<div class="chosen">
             <StepInspector {desk} {add} {remove} />
           </div>{/if}
         <WordStrip {desk} write={(w) => text?.write(w) ?? false} bind:say={open.say} />
-        <div class="text">
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <div class="text" onpointerdown={rest.press}>
           {#if brought !== undefined}
             {#await import('$lib/views/editor/BroughtIn.svelte') then { default: BroughtIn }}
               <BroughtIn {desk} text={brought} done={broughtIn} />
@@ -277,6 +296,7 @@
             {player}
             brought={bring}
             focus={fresh}
+            findings={() => list?.focusFirst()}
             leave={() =>
               root.querySelector<HTMLElement>('.mark[tabindex="0"], .ghost[tabindex="0"]')?.focus()}
           />
@@ -297,7 +317,7 @@
               >Turns from here</a
             >
           </p>{/if}
-        <FindingList {desk} {player} showText={(at) => text?.show(at)} />
+        <FindingList bind:this={list} {desk} {player} showText={(at) => text?.show(at)} />
       {/if}
     </aside>
   </div>

@@ -14,12 +14,15 @@
     player,
     leave,
     brought,
+    findings,
     focus = false,
   }: {
     desk: Desk;
     player: Player;
     leave: () => void;
     brought: (text: string) => boolean;
+    /** To what is wrong with the figure as a whole. */
+    findings: () => void;
     /** Writing goes on at once: the caret is put into the first empty line. */
     focus?: boolean;
   } = $props();
@@ -45,7 +48,7 @@
         moved: () => moved++,
         undo: () => desk.undo(),
         redo: () => desk.redo(),
-        notes: () => notes?.focus(),
+        notes: () => (doubts.length > 0 ? notes?.focus() : findings()),
         leave,
       });
       if (focus) show(startOf(desk.figure.lines));

@@ -45,9 +45,23 @@
   }
   function mend(fix: Fix, f: Finding) {
     if (!desk.edit(fix.edits)) return;
-    app.say(`Mended: ${remedyText(fix, f.role)}.`);
+    app.say(`Fixed: ${remedyText(fix, f.role)}.`);
     // The work goes on with the next mend, or at the top of the list.
     setTimeout(() => (box.querySelector<HTMLElement>('.where') ?? box).focus(), 60);
+  }
+
+  /** To the first fix, or to the first thing found where it has none. */
+  export function focusFirst() {
+    (box.querySelector<HTMLElement>('.fix') ?? box.querySelector<HTMLElement>('.where') ?? box).focus();
+  }
+  /** Shows the next thing found, after the last the first again. */
+  export function next() {
+    const all = [...box.querySelectorAll<HTMLElement>('.where')];
+    const last = all.findIndex((x) => x === document.activeElement);
+    const to = all[(last + 1) % all.length];
+    to?.focus();
+    to?.click();
+    if (!to) app.tell('Nothing is wrong.');
   }
 
   function show(f: Finding) {

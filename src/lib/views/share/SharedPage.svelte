@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { inBundle, type Shared } from '$lib/core/library';
+  import { inBundle, kindOf, refKey, type Shared } from '$lib/core/library';
   import { wholeOf, planOf, Repertoire } from '$lib/core/combination';
   import type { Figure } from '$lib/core/figure';
   import { KIND_WORDS } from '$lib/messages';
@@ -45,10 +45,9 @@
       Date.now(),
     );
     kept = result.added > 0 ? 'Kept in your library.' : 'It was already in your library.';
-    const { kind, id } = shared.main;
-    const path =
-      kind === 'figure' ? `/figures/${id}` : kind === 'combination' ? `/combinations/${id}` : `/recaps/${id}`;
-    if (!clash) await goto(path);
+    const { kind } = shared.main;
+    const path = kindOf(kind).path(result.renamed.get(refKey(shared.main)) ?? shared.main.id);
+    if (!clash && path) await goto(path);
   }
 </script>
 

@@ -39,7 +39,7 @@
     <button onclick={back}>Undo</button>
     <button onclick={() => (app.done = undefined)}>Close</button>
   </div>
-{:else if said}<div class="done" role="status"><span>{said}</span></div>{/if}
+{:else if said || app.told}<div class="done" role="status"><span>{said || app.told}</span></div>{/if}
 
 <style>
   .done {
@@ -50,6 +50,7 @@
     display: flex;
     gap: 10px;
     align-items: center;
+    flex-wrap: wrap;
     max-width: calc(100vw - 40px);
     padding: 8px 12px;
     background: var(--bar);
@@ -57,6 +58,9 @@
     border-radius: 10px;
   }
   button {
+    flex: none;
+    width: auto;
+    white-space: nowrap;
     background: var(--paper);
     color: var(--ink);
   }

@@ -46,7 +46,7 @@
       <b>{title}</b>
       {#if mends}<span>{mends}</span>{/if}
       {#if weighed.offer.repair}<span>{repairWhy(weighed.offer.repair)}</span>{/if}
-      {#each facts as fact (fact.text)}<span class={fact.tone}>{fact.text}</span>{/each}
+      {#each facts as fact, i (i)}<span class={fact.tone}>{fact.text}</span>{/each}
       {#if facts.length === 0 && !mends}<span>nothing else changes</span>{/if}
     </button>
     {#if chosen}

@@ -6,12 +6,14 @@
   import { hereZone, localAt, type Series } from '$lib/core/calendar';
   import { newClass, type ClassPlan, type Entry, type Group } from '$lib/core/classes';
   import { agoText, whenText } from '$lib/messages';
+  import { clockText } from '$lib/messages/clock';
   import { calendarFaultText, importedText } from '$lib/messages/calendar';
   import { app } from '$lib/state/app.svelte';
   import { CalendarImport } from '$lib/state/calendar-import.svelte';
   import { calendarItems, classOn, type CalendarItem } from '$lib/state/calendar-items';
   import { latestEntries, logBetween } from '$lib/state/class-lab.svelte';
   import { closedStore } from '$lib/state/closed-store';
+  import { runningClass } from '$lib/state/running';
   import { bring, create, loadDocs } from '$lib/storage';
   import ListPage from '$lib/views/classes/ListPage.svelte';
   import { download } from '$lib/views/desk/export';
@@ -23,6 +25,7 @@
   /** What was held in the days that are shown, and last. */
   let log: readonly Entry[] = $state.raw([]);
   let past: readonly Entry[] = $state.raw([]);
+  let running: Entry | undefined = $state.raw();
   let ready = $state(false);
   let problem = $state('');
   let said = $state('');
@@ -49,6 +52,7 @@
         loadDocs(db, 'group').then((r) => r.map((x) => x.doc)),
       ]);
       past = await latestEntries(db, 6);
+      running = await runningClass(db, now);
       log = await logBetween(db, span.from - DAY, span.to + DAY);
       ready = true;
     } catch (e) {
@@ -223,6 +227,11 @@
     {#if Calendar}<Calendar {items} {view} {span} {shown} {open} />{:else}<p class="quiet">Opening …</p>{/if}
   {:else}
     <ul class="rows" aria-label="Coming">
+      {#if running}<li>
+          <a href="/run/{running.id}">{running.name}</a>
+          <span>Running now, started {clockText(running.at)}</span>
+          <span><a class="button primary" href="/run/{running.id}">Back to the class</a></span>
+        </li>{/if}
       {#each coming as i (i.id)}
         <li class:off={i.state === 'off'}>
           {#if i.href}<a href={i.href}>{i.name}</a>{:else}<a href="/series/{i.series?.id}">{i.name}</a>{/if}

@@ -115,8 +115,9 @@ class Hands {
   #lead(w: PlacedWords): void {
     const kinds = leadKindsIn(w.text);
     const stops = (k: LeadKind | undefined): boolean => k !== undefined && LEAD_KINDS[k].leads === 'stop';
-    const ends = /\b(stop|block|check)/i.test(w.text);
-    const prepares = !/^\W*(stop|block|check)/i.test(w.text) && !(kinds.length > 0 && kinds.every(stops));
+    // What is said first decides: “stop, and raise” stops, “raise, then stop” prepares as well.
+    const ends = kinds.some(stops);
+    const prepares = !stops(kinds[0]);
     this.leads.push({ tick: w.tick, prepares, ends, kinds, ref: w.ref });
   }
 
