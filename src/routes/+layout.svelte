@@ -235,7 +235,7 @@
     z-index: 20;
   }
   main {
-    min-height: calc(100dvh - 46px);
+    min-height: calc(100dvh - 46px - var(--above, 0px));
     outline: none;
   }
   @media (max-width: 700px) {

@@ -87,6 +87,29 @@ for (const scheme of ['light', 'dark'] as const)
     expect(all).toEqual([]);
   });
 
+test('a class being run, block by block, in both schemes and on a phone', async ({ page }) => {
+  test.setTimeout(180_000);
+  const all: string[] = [];
+  await page.goto('/classes/demo-class-swing');
+  await page.getByRole('button', { name: 'Run' }).click();
+  await expect(page).toHaveURL(/\/run\//);
+  for (const [scheme, width] of [
+    ['light', 1280],
+    ['dark', 390],
+    ['light', 360],
+  ] as const) {
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.setViewportSize({ width, height: 844 });
+    for (let block = 0; block < 3; block++) {
+      if (block > 0) await page.locator('button.next').click();
+      all.push(...(await twins(page)).map((t) => `${scheme} ${width}, block ${block}: ${t}`));
+      all.push(...(await found(page)).map((f) => `${scheme} ${width}, block ${block}: ${f}`));
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+    }
+  }
+  expect(all).toEqual([]);
+});
+
 /** What opens, and what is to be seen then. */
 const PANELS = [
   ['Details', (page: Page) => page.locator('form.details')],

@@ -306,16 +306,21 @@ test('a tour of five steps, left at any time and called again', async ({ page })
   const tour = page.getByRole('dialog', { name: /A look round/ });
   for (const title of [
     'Your repertoire',
-    'One figure, three ways to write it',
-    'Watch it',
+    'One figure',
     'Chains of figures',
     'The class',
+    'Now write your own',
   ]) {
     await expect(tour.getByRole('heading')).toHaveText(title);
-    if (title !== 'The class') await tour.getByRole('button', { name: 'Next' }).click();
+    if (title !== 'Now write your own') await tour.getByRole('button', { name: 'Next' }).click();
   }
   await tour.getByRole('button', { name: 'Done' }).click();
   await expect(tour).toHaveCount(0);
+  await page.goto('/figures');
+  await page.getByRole('button', { name: 'Look round again' }).click();
+  for (let i = 0; i < 4; i++) await tour.getByRole('button', { name: 'Next' }).click();
+  await tour.getByRole('button', { name: 'New figure' }).click();
+  await expect(page).toHaveURL(/\/figures\/.*new/);
   await page.goto('/figures');
   await page.getByRole('button', { name: 'Look round again' }).click();
   await page.keyboard.press('Escape');

@@ -141,7 +141,7 @@ export const demoFigures: readonly Figure[] = [
     hands 1 left to right low 2 raise 4 lower
     leads 2 raise 3 turn the follower under
     calls 1 rock 2 step 3 un & der 4 turn 5 cha & ssé 6 end`,
-    { family: 'turn', level: 4 },
+    { family: 'turn', level: 2, tempo: { min: 150, max: 168 } },
   ),
   figure(
     'charleston',
@@ -232,7 +232,12 @@ export const demoFigures: readonly Figure[] = [
     hands 1 left to right low 5 raise 8 lower
     leads 5 raise the hand a count before 6 turn
     calls 2 break 3 place 4 close 5 up 6 turn 7 turn 8 close`,
-    { family: 'turn', level: 4, start: { ...newFigure('x', 'salsa-on-2').start, hold: 'left-right' } },
+    {
+      family: 'turn',
+      level: 2,
+      tempo: { min: 150, max: 168 },
+      start: { ...newFigure('x', 'salsa-on-2').start, hold: 'left-right' },
+    },
   ),
   figure(
     'tango-eight',

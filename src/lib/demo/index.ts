@@ -1,3 +1,4 @@
+import { danceOf } from '$lib/core/vocabulary';
 import { asVersion, type Kept } from '$lib/core/figure';
 import { demoFigures } from './figures';
 
@@ -28,8 +29,13 @@ const GREW_FROM: Readonly<Record<string, string>> = {
 
 const byId = new Map(demoFigures.map((f) => [f.id, f]));
 
+/** By dance, then by name: as a list of them is read. */
+const inOrder = [...demoFigures].sort(
+  (a, b) => danceOf(a).name.localeCompare(danceOf(b).name) || a.name.localeCompare(b.name),
+);
+
 /** The demo repertoire as it is kept: core figures whole, versions by what they change. */
-export const demoKept: readonly Kept[] = demoFigures.map((f) => {
+export const demoKept: readonly Kept[] = inOrder.map((f) => {
   const parent = byId.get(GREW_FROM[f.id] ?? '');
   return parent ? asVersion(parent, f) : f;
 });

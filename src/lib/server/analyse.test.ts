@@ -63,7 +63,7 @@ describe('POST /api/analyse', () => {
     const reply = answerAnalyse(JSON.stringify({ text, fixes: true }), 'application/json', 3_000, slow);
     const body = JSON.parse(reply.body);
     expect([reply.status, body.fixesComplete, body.findings.length > 100]).toEqual([200, false, true]);
-    expect(time).toBeLessThan(6_000);
+    expect(body.findings.flatMap((f: { fixes: unknown[] }) => f.fixes)).toEqual([]);
   });
 
   it('problems in the text are part of the answer, with their place', async () => {
@@ -103,7 +103,8 @@ describe('POST /api/analyse', () => {
     expect((await long(999)).body.counts).toBe(1);
     const repeated =
       'figure: T\ndance: tango\nrepeat: 1-100 x10\n\nleader 1 fwd 100 fwd\nfollower 1 back 100 back';
-    expect((await ask(repeated, 'text/plain')).body.error.at).toBe('lines');
+    const refused = await ask(repeated, 'text/plain');
+    expect([refused.status, refused.body.error.at]).toEqual([422, expect.stringContaining('repeat')]);
   });
 
   it('a span that is repeated is written once, and said', async () => {

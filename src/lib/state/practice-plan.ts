@@ -28,7 +28,13 @@ export async function practicePlan(
   return saved.ok ? practice.id : undefined;
 }
 
-/** What fills ten minutes: questions, then every figure due as long as there is time. */
+/** Rounds a figure is danced at least, and at most, in one item. Our choice. */
+const [LEAST, MOST] = [4, 200] as const;
+
+/**
+ * What fills ten minutes: questions, then as many figures as there is time for, what is due first; all are danced about as
+ * often, until no further round fits.
+ */
 export function itemsFor(
   due: readonly Remembered[],
   material: Material,
@@ -40,18 +46,26 @@ export function itemsFor(
     times: 4,
     music: { type: 'click' },
   };
-  const items = [drill];
-  let left = SECONDS - itemSeconds(drill, 0, 1);
+  const found: { item: PracticeItem; beats: number; bpm: number }[] = [];
+  const seconds = (list: typeof found): number =>
+    list.reduce((s, { item, beats, bpm }) => s + itemSeconds(item, beats, bpm), itemSeconds(drill, 0, 1));
   for (const r of due) {
     const ref = { type: 'figure', id: r.figure } as const;
     const beats = material.beats(ref);
     if (beats === 0) continue;
     const bpm = Math.round((r.bpm ?? material.tempo(ref)) * 0.9);
-    const item: PracticeItem = { key: makeKey(), what: ref, times: 12, bpm, music: { type: 'band' } };
-    const takes = itemSeconds(item, beats, bpm);
-    if (takes > left) break;
-    items.push(item);
-    left -= takes;
+    const item: PracticeItem = { key: makeKey(), what: ref, times: LEAST, bpm, music: { type: 'band' } };
+    if (seconds([...found, { item, beats, bpm }]) <= SECONDS) found.push({ item, beats, bpm });
   }
-  return items;
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const [i, x] of found.entries()) {
+      if (x.item.times >= MOST) continue;
+      const more = found.with(i, { ...x, item: { ...x.item, times: x.item.times + 1 } });
+      if (seconds(more) > SECONDS) continue;
+      found[i] = more[i] as (typeof found)[number];
+      grew = true;
+    }
+  }
+  return [drill, ...found.map((x) => x.item)];
 }

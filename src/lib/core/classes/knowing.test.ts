@@ -24,6 +24,7 @@ import {
   planReport,
   plannedMinutes,
   promisedTo,
+  saidTo,
   shareMinutes,
   sideBySide,
   suggest,
@@ -237,6 +238,17 @@ describe('what a group remembers', () => {
     expect(missed('b', [...entries, entry(NOW, [['push', 'good']], { people: ['b'] })])).toEqual([
       id('right-pass'),
     ]);
+  });
+  it('what was promised in words alone stands until two classes later', () => {
+    const said: Entry = {
+      ...entry(NOW - 9 * 604_800_000, []),
+      promised: [{ text: 'inside turn next week' }],
+    };
+    expect(saidTo('g', [said]).map((p) => p.text)).toEqual(['inside turn next week']);
+    const next = { ...entry(NOW - 8 * 604_800_000, []), ended: NOW - 8 * 604_800_000 + 1 };
+    expect(saidTo('g', [said, next])).toHaveLength(1);
+    expect(saidTo('g', [said, next, { ...entry(NOW, []), ended: NOW + 1 }])).toEqual([]);
+    expect(saidTo('other', [said])).toEqual([]);
   });
   it('a promise stands until it is kept', () => {
     const p = entry(NOW - 7 * DAY, [], { promised: [{ what: ref('free-spin'), text: 'soon' }] });

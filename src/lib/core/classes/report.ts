@@ -56,6 +56,24 @@ export function promisedTo(group: string, log: readonly Entry[]): Promised[] {
   return [...open.values()].sort((a, b) => b.at - a.at);
 }
 
+/** Something promised in words alone, without a figure. */
+export interface SaidPromise {
+  readonly text: string;
+  readonly at: number;
+  readonly entry: string;
+}
+/** What was promised to a group in words at its latest class that promised anything so: it stands until the next such. */
+export function saidTo(group: string, log: readonly Entry[]): SaidPromise[] {
+  const mine = log.filter((e) => (e.group ?? '') === group).sort((a, b) => b.at - a.at);
+  const latest = mine.find((e) => e.promised.some((p) => p.text !== '' && p.what?.type !== 'figure'));
+  const since = mine.filter((e) => latest && e.at > latest.at && e.ended !== undefined);
+  // Two classes on it was kept, or is not wanted any more.
+  if (!latest || since.length >= 2) return [];
+  return latest.promised
+    .filter((p) => p.text !== '' && p.what?.type !== 'figure')
+    .map((p) => ({ text: p.text, at: latest.at, entry: latest.id }));
+}
+
 /** What a group knows by its log. */
 export function groupKnows(group: Group | undefined, log: readonly Entry[], material: Material): Knows {
   const memory = memories(log, (r) => material.figuresIn(r)).get(group?.id ?? '');

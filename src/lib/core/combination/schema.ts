@@ -11,6 +11,8 @@ export const COMBINATION_VERSION = 7;
 /** Music beats in a phrase: 32, 48 for a 12-bar blues, 24 for eight bars of three. Source: common practice, arithmetic. */
 export const PHRASES = [24, 32, 48] as const;
 export type Phrase = (typeof PHRASES)[number];
+/** Figures danced in a combination at most, each time counted: hours of dancing. Our choice. */
+export const MOST_DANCED = 512;
 /** Layers of a combination, the barest first. */
 export const LAYERS = [1, 2, 3] as const;
 export type LayerNumber = (typeof LAYERS)[number];
@@ -73,7 +75,12 @@ export const combinationFields = z.strictObject({
   marks: z.array(beat).check(z.maxLength(256)),
   /** It is meant to go round. */
   loop: z.boolean(),
-  parts: z.array(partSchema).check(z.maxLength(256)),
+  parts: z.array(partSchema).check(
+    z.maxLength(256),
+    z.refine((parts) => parts.reduce((n, p) => n + p.times, 0) <= MOST_DANCED, {
+      message: `more than ${MOST_DANCED} figures are danced`,
+    }),
+  ),
   own: z.array(figureSchema).check(z.maxLength(64)),
   /** The song it is laid on, and which of its beats (an index) is beat 1 of the music here. */
   song: z.optional(

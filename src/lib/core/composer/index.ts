@@ -11,3 +11,4 @@ export * from './rules';
 export * from './score';
 export { inOrder } from './search';
 export * from './varied';
+export * from './seam';

@@ -16,7 +16,7 @@ export function newFigure(id: string, dance: DanceId | Dance, name = NEW_NAME): 
     id,
     name,
     dance: row.id,
-    family: 'basic',
+    family: '',
     level: 1,
     start: { formation: row.formation, hold: row.hold, facing: 0, leaderFree: 'L', followerFree: 'R' },
     end: {},

@@ -7,6 +7,8 @@ export const FIGURE_VERSION = 5;
 /** Longest breakdown, in characters and in lines. */
 export const MOST_TEXT = 40_000;
 export const MOST_LINES = 2_000;
+/** Counts a repeated span is danced at most: no longer than a figure may be written. */
+export const MOST_REPEATED = 512;
 /** Longest tag, characters, and most tags of a figure. */
 export const MOST_TAG = 40;
 export const MOST_TAGS = 20;
@@ -64,11 +66,13 @@ export const figureFields = z.object({
   sameFoot: z.array(range).check(z.maxLength(64)),
   ownTiming: z.array(range).check(z.maxLength(64)),
   repeat: z.optional(
-    z
-      .object({ from: beat, to: beat, times: z.int().check(z.gte(1), z.lte(32)) })
-      .check(
-        z.refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }),
-      ),
+    z.object({ from: beat, to: beat, times: z.int().check(z.gte(1), z.lte(32)) }).check(
+      z.refine((r) => r.to >= r.from, { message: 'the last count comes before the first', path: ['to'] }),
+      z.refine((r) => (r.to - r.from + 1) * r.times <= MOST_REPEATED, {
+        message: `repeated, it is longer than ${MOST_REPEATED} counts`,
+        path: ['times'],
+      }),
+    ),
   ),
   notes: text(4000),
   cautions: z.array(text(300)).check(z.maxLength(20)),

@@ -74,7 +74,7 @@ function clipped(room: Pick<Room, 'width' | 'length'>, b: Box): Box {
 export function arrange(room: Room, f: Footprint, couples: number): Arrangement {
   const blocked = blockedIn(room);
   const all = fitted(room, f, blocked);
-  const taken = all.rows ? spread(all.rows, couples) : nearest(all.boxes, couples, room);
+  const taken = all.rows ? spread(all.rows, couples) : airy(room, f, blocked, all, couples);
   const things = room.things.map((t): Box => ({ x: t.x, y: t.y, width: t.width, depth: t.depth }));
   return {
     couples: taken,
@@ -124,9 +124,37 @@ const squareAt = (p: Point, size: Metres): Box => ({
   depth: size,
 });
 
-/** Those nearest the front are filled first; a line of dance evenly. */
+/** Room given to couples beyond what they need is looked for to this, metres. */
+const GRAIN: Metres = 0.05;
+/** Nobody asks for more room around a couple than this, metres. Our choice. */
+const MOST_AIR: Metres = 4;
+
+/**
+ * Places for some of those who would fit, with as much air around each as there is for all alike: the room is packed again
+ * for couples that need more. O(packings · log(air)).
+ */
+function airy(room: Room, f: Footprint, blocked: readonly Box[], all: Fitted, n: number): readonly Box[] {
+  if (n <= 0 || n >= all.boxes.length) return all.boxes.slice(0, Math.max(0, n));
+  const [wide, deep] = all.lanes === 'away' ? [f.across, f.along] : [f.along, f.across];
+  const packedWith = (air: Metres) => packed(room.width, room.length, blocked, wide + air, deep + air).boxes;
+  let [low, high] = [0, MOST_AIR];
+  let best = all.boxes;
+  while (high - low > GRAIN) {
+    const air = (low + high) / 2;
+    const boxes = packedWith(air);
+    if (boxes.length >= n) [low, best] = [air, boxes];
+    else high = air;
+  }
+  return nearest(best, n, room).map((b) => ({
+    x: b.x + (b.width - wide) / 2,
+    y: b.y + (b.depth - deep) / 2,
+    width: wide,
+    depth: deep,
+  }));
+}
+
+/** Those nearest the front, and there in the middle. */
 function nearest(boxes: readonly Box[], n: number, room: Room): Box[] {
-  if (n >= boxes.length) return [...boxes];
   const middle = room.width / 2;
   return [...boxes]
     .sort((a, b) => a.y - b.y || Math.abs(a.x + a.width / 2 - middle) - Math.abs(b.x + b.width / 2 - middle))

@@ -15,6 +15,7 @@ import {
   packed,
   standFor,
   type Box,
+  type Footprint,
   type Room,
 } from './index';
 
@@ -226,6 +227,28 @@ describe('a room arranged', () => {
     music: { x: 9.5, y: 0.5 },
     limit: 20,
   };
+  /** As measured: eight couples of sixteen stood edge to edge in the front half of a room of 9.5 by 13 m. */
+  it.each([4, 7, 8, 11])('%i couples stand spread over the room, with air between them', (n) => {
+    const large: Room = { ...hall, things: [], width: 9.5, length: 13 };
+    for (const takes of ['spot', 'slot'] as const) {
+      const { couples, fits } = arrange(large, { takes, along: 2.4, across: 2.2 } as Footprint, n);
+      expect(couples).toHaveLength(n);
+      expect(fits).toBeGreaterThan(n);
+      const gap = (a: Box, b: Box) =>
+        Math.max(
+          Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width),
+          Math.max(a.y, b.y) - Math.min(a.y + a.depth, b.y + b.depth),
+        );
+      const gaps = couples.flatMap((a, i) => couples.slice(i + 1).map((b) => gap(a, b)));
+      expect(Math.min(...gaps)).toBeGreaterThan(0.3);
+      expect(Math.max(...couples.map((c) => c.y + c.depth))).toBeGreaterThan(large.length * 0.6);
+      for (const c of couples) {
+        expect(
+          Math.min(c.x, large.width - c.x - c.width, c.y - 1, large.length - c.y - c.depth),
+        ).toBeGreaterThan(0.1);
+      }
+    }
+  });
   it('keeps door, music, pillar and the teacher’s place free, tries both ways, and says who is left over', () => {
     const f = footprintOf(figure('demo-left-pass'));
     const all = fitted(hall, f);

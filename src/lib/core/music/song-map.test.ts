@@ -4,6 +4,8 @@ import {
   beatClock,
   beatMoved,
   countAnew,
+  rowOf,
+  rowStarts,
   countedAt,
   doubled,
   eightOf,
@@ -56,6 +58,11 @@ describe('counting along a map', () => {
     const m = countAnew(map(), 12);
     expect([11, 12, 20].map((i) => countedAt(m, i).count)).toEqual([4, 1, 1]);
     expect([11, 12, 44].map((i) => countedAt(m, i).ofPhrase === 1)).toEqual([false, true, true]);
+  });
+  it('a beat stands in the row its count is shown in, also before the first 1', () => {
+    const m = countAnew({ ...map(), ones: [5], phrases: [5] }, 24);
+    expect(rowStarts(m).slice(0, 4)).toEqual([0, 5, 13, 21]);
+    expect([0, 4, 5, 12, 13, 23, 24].map((i) => rowOf(m, i))).toEqual([0, 0, 1, 1, 2, 3, 4]);
   });
   // Common practice: a waltz is counted in sixes, two bars of three.
   it('counts sixes in bars of three', () => {

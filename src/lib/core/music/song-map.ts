@@ -134,6 +134,19 @@ function lastUpTo(list: readonly number[], value: number): number {
   return found;
 }
 
+/** The beats that begin a row of counting, in order: the first, every 1, and wherever counting starts again. O(beats). */
+export function rowStarts(m: SongMap): number[] {
+  let before = Infinity;
+  return m.beats.flatMap((_, i) => {
+    const { count } = countedAt(m, i);
+    const starts = count === 1 || count <= before;
+    before = count;
+    return starts ? [i] : [];
+  });
+}
+/** The row of counting a beat stands in, from 0: the first beat may stand in one without its 1. */
+export const rowOf = (m: SongMap, beat: number): number => rowStarts(m).findLastIndex((i) => i <= beat);
+
 /** The beats on which counting is at 1 of an eight, in order. */
 export function eightsOf(m: SongMap): number[] {
   return m.beats.flatMap((_, i) => (countedAt(m, i).count === 1 ? [i] : []));

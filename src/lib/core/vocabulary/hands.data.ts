@@ -137,7 +137,11 @@ export const LEAD_WORDS = {
   turn: { words: ['turn', 'wrap', 'roll', 'unroll', 'spin'], prepares: true, ends: false },
   guide: { words: ['guide', 'point', 'keep', 'follow'], prepares: true, ends: false },
   // What stops on the lines of leads stops here, too.
-  check: { words: [...new Set<string>(['check', ...LEAD_KINDS.stop.words, 'slow', 'hold back'])], prepares: false, ends: true },
+  check: {
+    words: [...new Set<string>(['check', ...LEAD_KINDS.stop.words, 'slow', 'hold back'])],
+    prepares: false,
+    ends: true,
+  },
 } as const satisfies Record<LeadWord, { words: readonly string[]; prepares: boolean; ends: boolean }>;
 export const LEAD_WORD_NAMES = Object.keys(LEAD_WORDS) as LeadWord[];
 

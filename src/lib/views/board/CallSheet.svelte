@@ -58,7 +58,10 @@
   <ol>
     {#each lines as l (l.pass)}
       <li>
-        <p class="falls num"><b>{l.falls.eight}</b><span>{straightText(l.falls)}</span></p>
+        <p class="falls num">
+          <b>{l.falls.eight}</b><span>{l.falls.fold === 8 ? `count ${l.falls.count}` : rowText(l.falls)}</span
+          >
+        </p>
         <div>
           <h2>{l.name} <small class="num">{l.beats}</small></h2>
           <p class="quiet">{remarks(l).join(' · ')}</p>

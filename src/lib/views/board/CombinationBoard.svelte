@@ -296,7 +296,7 @@
   .screen {
     display: flex;
     flex-direction: column;
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
   }
   .sheetbox {
     margin: 0 20px 10px;
@@ -352,7 +352,7 @@
   @media (max-width: 900px) {
     .screen {
       height: auto;
-      min-height: calc(100dvh - 46px);
+      min-height: calc(100dvh - 46px - var(--above, 0px));
     }
     .columns {
       grid-template-columns: minmax(0, 1fr);

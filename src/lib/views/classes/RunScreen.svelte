@@ -151,7 +151,7 @@
       The plan of this class is not here any more. What was noted stays; end the class below.
     </p>{/if}
   {#if ended}
-    <main>
+    <div class="held">
       <h2>It is over</h2>
       <p>
         What was danced and how it went is in the log{e.taught.length > 0
@@ -161,9 +161,9 @@
       <p class="row">
         <a class="button" href="/log/{e.id}">Look it over</a> <a class="button" href="/classes">Classes</a>
       </p>
-    </main>
+    </div>
   {:else}
-    <main>
+    <div class="held">
       <h2>{where?.visit ? BLOCK_WORDS[where.visit.kind] : 'No blocks'}</h2>
       <p class="left num" aria-label="Left of this block">{clock(where?.left ?? 0)}</p>
       <p class="behind">
@@ -235,7 +235,7 @@
           {warming ? CARE_ALWAYS : ''}
         </p>
       {/if}
-    </main>
+    </div>
 
     {#if sheet === '' && desk.next}
       <p class="then quiet">
@@ -313,7 +313,7 @@
     max-width: 620px;
     margin: 0 auto;
     padding: 8px 14px 14px;
-    min-height: calc(100dvh - 46px);
+    min-height: calc(100dvh - 46px - var(--above, 0px));
     display: grid;
     grid-template-rows: auto auto 1fr auto auto auto;
     grid-template-columns: minmax(0, 1fr);
@@ -329,7 +329,7 @@
     font-size: 19px;
     flex: 1;
   }
-  main {
+  .held {
     display: grid;
     gap: 8px;
     align-content: start;
@@ -473,7 +473,7 @@
   }
   @media (max-width: 480px) {
     .run {
-      min-height: calc(100dvh - 46px);
+      min-height: calc(100dvh - 46px - var(--above, 0px));
     }
   }
 </style>

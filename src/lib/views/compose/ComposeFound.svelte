@@ -1,6 +1,6 @@
 <script lang="ts">
   import { newCombination, planOf, type Part } from '$lib/core/combination';
-  import type { Composed } from '$lib/core/composer';
+  import { keepsSeams, type Composed } from '$lib/core/composer';
   import {
     boundsText,
     conflictSentences,
@@ -49,13 +49,24 @@
     board.edit({ type: 'insert', at: board.combination.parts.length, parts: partsOf(c) });
     close();
   }
-  const best = $derived(lab.answer?.best ?? []);
+  const best = $derived((lab.answer?.best ?? []).filter((c) => keepsSeams(c.figures, r)));
+  /** Found, but the same figure would stand twice in a row where it joins the board. */
+  const dropped = $derived((lab.answer?.best.length ?? 0) - best.length);
+  /** Something is looked for that goes on from what stands on the board. */
+  const filling = $derived(r.start.type === 'figure' && board.combination.parts.length > 0);
   const left = $derived(leftOutText(lab.leftOut.map(nameOf)));
   const said = $derived.by(() => {
     if (lab.state === 'reading') return `Reading figures, ${lab.progress.done} of ${lab.progress.of} …`;
     if (lab.state === 'died') return 'The search broke off. Change something, or ask again.';
     if (lab.state === 'cancelled') return 'Stopped.';
     const n = lab.answer?.count;
+    // All of them are here: those that repeat a figure at the seam are none.
+    if (n !== undefined && dropped > 0 && n <= BigInt(lab.answer?.best.length ?? 0))
+      return best.length === 0
+        ? 'None exist'
+        : best.length === 1
+          ? 'Exactly one exists'
+          : `${best.length} exist`;
     if (n !== undefined)
       return n === 0n ? 'None exist' : n === 1n ? 'Exactly one exists' : `${manyText(n)} exist`;
     if (lab.answer?.bounds) return boundsText(lab.answer.bounds);
@@ -105,13 +116,16 @@
           <p>{whyText(c, r)}</p>
         </div>
         <span class="acts">
-          <button class="primary" aria-label="Put on the board: number {i + 1}" onclick={() => put(c)}
-            >Put on the board</button
-          >
           {#if board.combination.parts.length > 0}<button
+              class:primary={filling}
               aria-label="Add at the end: number {i + 1}"
               onclick={() => add(c)}>Add at the end</button
             >{/if}
+          <button
+            class:primary={!filling}
+            aria-label="Put on the board: number {i + 1}"
+            onclick={() => put(c)}>{filling ? 'Replace the board' : 'Put on the board'}</button
+          >
         </span>
       </li>
     {/each}

@@ -336,7 +336,7 @@
   .desk {
     display: flex;
     flex-direction: column;
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
   }
   .sheetbox {
     margin: 0 20px 10px;
@@ -404,7 +404,7 @@
   @media (max-width: 900px) {
     .desk {
       height: auto;
-      min-height: calc(100dvh - 46px);
+      min-height: calc(100dvh - 46px - var(--above, 0px));
     }
     .columns,
     .columns.varying {

@@ -34,7 +34,7 @@ export const FOLD_FROM = 12;
 export function growth(list: readonly Entry[], toggled: ReadonlySet<string>): GrowthFamily[] {
   const byId = new Map(list.map((e) => [e.row.id, e]));
   return treeOf(list.map((e) => leafOf(e.row))).map((family: Family) => ({
-    name: family.name,
+    name: family.name || 'no family yet',
     size: family.cores.reduce((n, c) => n + 1 + sizeBelow(c), 0),
     rows: family.cores.flatMap((core) => rowsOf(core, byId, toggled)),
   }));

@@ -17,11 +17,17 @@
       .catch(() => {});
     return () => stop();
   });
+  let height = $state(0);
+  /** Screens as high as the window leave the bar its room. */
+  $effect(() => {
+    const shown = running && page.url.pathname !== `/run/${running.id}`;
+    document.documentElement.style.setProperty('--above', `${shown ? height : 0}px`);
+  });
   const path = $derived(running && `/run/${running.id}`);
 </script>
 
 {#if running && path && page.url.pathname !== path}
-  <a class="running" href={path}
+  <a class="running" href={path} bind:offsetHeight={height}
     ><Play size={16} /><b>{running.name}</b> is running, started {clockText(running.at)}
     <span>Back to the class</span></a
   >

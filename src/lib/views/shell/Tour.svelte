@@ -2,6 +2,7 @@
   import { onMount, tick } from 'svelte';
   import { goto } from '$app/navigation';
   import { app } from '$lib/state/app.svelte';
+  import { newAddress } from '$lib/state/begin-figure';
 
   /** Five steps on the demo. It can be left at any time, and called again from the Figures screen. */
   const STEPS = [
@@ -11,14 +12,9 @@
       says: 'Every figure with a small picture of its feet and turns. What is here now is a demo; “New figure” begins your own.',
     },
     {
-      path: '/figures/demo-push-turn',
-      title: 'One figure, three ways to write it',
-      says: 'Type the breakdown as you call it, tap words and counts, or drag feet on the floor. All three are one thing, and undo covers them all.',
-    },
-    {
-      path: '/figures/demo-push-turn',
-      title: 'Watch it',
-      says: 'Play it from any side, slower, one role alone. The two strands between the roles are the arms: which is on top, what a turn makes of them.',
+      path: '/figures/demo-six-triple',
+      title: 'One figure',
+      says: 'Type the breakdown the way you call it, tap words and counts, or drag feet on the floor. Then play it: from any side, slower, one role alone.',
     },
     {
       path: '/combinations',
@@ -29,6 +25,11 @@
       path: '/classes',
       title: 'The class',
       says: 'The hour to scale, run from a phone, remembered in the log. Share a figure with students from its “More” menu.',
+    },
+    {
+      path: '/figures',
+      title: 'Now write your own',
+      says: '“New figure” puts the caret where you write. Start with: 1 rock 2 step 3&4 triple step.',
     },
   ] as const;
 
@@ -42,6 +43,10 @@
     if (location.pathname !== STEPS[n]?.path) await goto(STEPS[n]?.path ?? '/figures', { keepFocus: true });
     await tick();
     box?.focus();
+  }
+  async function write() {
+    leave();
+    await goto(newAddress());
   }
   function leave() {
     app.tour = 'seen';
@@ -68,7 +73,8 @@
   <p class="row">
     {#if at > 0}<button onclick={() => show(at - 1)}>Back</button>{/if}
     {#if at < STEPS.length - 1}<button class="primary" onclick={() => show(at + 1)}>Next</button>
-    {:else}<button class="primary" onclick={leave}>Done</button>{/if}
+    {:else}<button class="primary" onclick={write}>New figure</button><button onclick={leave}>Done</button
+      >{/if}
     {#if at < STEPS.length - 1}<button onclick={leave}>Leave the tour</button>{/if}
   </p>
 </div>

@@ -8,6 +8,7 @@
     lockSet,
     marked,
     phraseHere,
+    rowOf,
     sectionAt,
     sectionSet,
     split,
@@ -28,6 +29,8 @@
     peaks,
   }: { desk: SongDesk; map: SongMap; beat: number; peaks: Float32Array | undefined } = $props();
   const c = $derived(countedAt(map, beat));
+  /** The row it stands in, as the rows beside it are named. */
+  const row = $derived(rowOf(map, beat) + 1);
   const section = $derived(sectionAt(map, beat));
   const mark = $derived(map.marks.find((m) => m.beat === beat));
   const held = $derived(map.locked.includes(beat));
@@ -36,7 +39,7 @@
 </script>
 
 <section aria-label="The chosen beat">
-  <h2><span class="num">{c.count}</span> of eight {c.eight + 1}</h2>
+  <h2><span class="num">{c.count}</span> of eight {row}</h2>
   {#if peaks}<BeatLens {desk} {beat} {peaks} />{/if}
   <div class="row">
     <button

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { countedAt, eightOf, sectionAt } from '$lib/core/music';
+  import { countedAt, eightOf, rowStarts, sectionAt } from '$lib/core/music';
   import { clockText } from '$lib/messages';
   import type { SongDesk } from '$lib/state/song-desk.svelte';
   import { wavePath } from './peaks';
@@ -16,20 +16,16 @@
   const map = $derived(desk.map);
   const rows = $derived.by((): Row[] => {
     if (!map) return [];
-    const list: { first: number; beats: number[]; section: string; phrase: boolean }[] = [];
+    const starts = rowStarts(map);
     let section = '';
-    map.beats.forEach((_, i) => {
-      const c = countedAt(map, i);
-      const last = list.at(-1);
-      if (!last || c.count === 1 || (last.beats.length > 0 && c.count <= countedAt(map, i - 1).count)) {
-        const here = sectionAt(map, i)?.name ?? '';
-        const from = sectionAt(map, i)?.from;
-        const shown = list.length === 0 || from === i || here !== section;
-        list.push({ first: i, beats: [i], section: shown ? here : '', phrase: c.ofPhrase === 1 });
-        section = here;
-      } else last.beats.push(i);
+    return starts.map((first, r): Row => {
+      const here = sectionAt(map, first)?.name ?? '';
+      const shown = r === 0 || sectionAt(map, first)?.from === first || here !== section;
+      section = here;
+      const next = starts[r + 1] ?? map.beats.length;
+      const beats = Array.from({ length: next - first }, (_, k) => first + k);
+      return { first, beats, section: shown ? here : '', phrase: countedAt(map, first).ofPhrase === 1 };
     });
-    return list;
   });
   const width = $derived(map ? eightOf(map.bar) : 8);
   const marks = $derived(new Map(map?.marks.map((m) => [m.beat, m]) ?? []));

@@ -165,7 +165,7 @@
     display: grid;
     grid-template-rows: auto auto auto auto 1fr auto;
     grid-template-columns: minmax(0, 1fr);
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
   }
   .facts {
     color: var(--quiet);
@@ -220,7 +220,7 @@
   @media (max-width: 900px) {
     .screen {
       height: auto;
-      min-height: calc(100dvh - 46px);
+      min-height: calc(100dvh - 46px - var(--above, 0px));
     }
     .work {
       grid-template-columns: minmax(0, 1fr);

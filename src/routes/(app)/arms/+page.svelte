@@ -96,7 +96,7 @@
     grid-template-columns: 296px minmax(0, 1fr) 310px;
     gap: 26px;
     padding: 12px 20px;
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
   }
   section {
     overflow: auto;

@@ -129,6 +129,14 @@
         >{/each}
     </p>
   </section>
+  <section>
+    <h2>Licences</h2>
+    <p>
+      Brisk Partner is made with the work of others. <a href="/licences.txt" target="_blank"
+        >Licences of everything in it</a
+      >
+    </p>
+  </section>
 </div>
 
 <style>

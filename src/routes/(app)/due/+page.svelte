@@ -4,6 +4,7 @@
     likelyKept,
     memories,
     promisedTo,
+    saidTo,
     type Entry,
     type Group,
     type Remembered,
@@ -79,10 +80,16 @@
       {#each groups as g (g.id)}
         {@const list = due(g)}
         {@const promised = promisedTo(g.id, log)}
+        {@const words = saidTo(g.id, log)}
         <section aria-label={g.name}>
           <h2><a href="/groups/{g.id}">{g.name}</a></h2>
           {#if promised.length > 0}<p>
               Promised: {promised.map((p) => `${name(p.figure)}, ${agoText(p.at, now)}`).join('; ')}
+            </p>{/if}
+          {#if words.length > 0}<p>
+              Promised: {#each words as w, i (i)}{i > 0 ? '; ' : ''}“{w.text}” (<a href="/log/{w.entry}"
+                  >{agoText(w.at, now)}</a
+                >){/each}
             </p>{/if}
           {#if list.length === 0}<p class="quiet">Nothing is due by then.</p>{/if}
           <ol>

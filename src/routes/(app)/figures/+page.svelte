@@ -223,7 +223,7 @@
   .page {
     display: flex;
     flex-direction: column;
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
     padding: 14px 20px 0;
     gap: 10px;
   }

@@ -102,7 +102,7 @@
     display: flex;
     flex-direction: column;
     gap: 8px;
-    height: calc(100dvh - 46px);
+    height: calc(100dvh - 46px - var(--above, 0px));
     padding: 12px 20px 0;
   }
   .head {
