@@ -736,6 +736,43 @@ async function bodies() {
   await load(base, 20, report, heavy);
 }
 
+/** Odd requests and crowds: what ends, what is refused, what is cut off. */
+async function hostile() {
+  const { ODD_REQUESTS, idleConnections, oddRequests, pictures, serverWithFiles } =
+    await import('./hostile.mjs');
+  const wrong = await oddRequests(base);
+  report(`${ODD_REQUESTS.length} odd requests not answered as they may be`, String(wrong.length), '0');
+  const small = await serverWithFiles(1024, Number(PORT) + 1);
+  const crowd = await idleConnections(small.base, 1100);
+  const seen = await pictures(small.base, 50);
+  report(
+    '1,100 idle connections, 1,024 files: of 50 pictures sent',
+    String(seen.filter((s) => s === 200).length),
+    '50',
+  );
+  report('  the server lives', small.lives() ? 'yes' : 'no', 'yes');
+  crowd.close();
+  small.close();
+  const counts = (step) => Array.from({ length: 250 }, (_, i) => `${i + 1} ${step}`).join(' ');
+  const text = `leader ${counts('L fwd')}\nfollower ${counts('R back r1/4')}`;
+  const from = performance.now();
+  const statuses = await Promise.all(
+    Array.from({ length: 100 }, () =>
+      fetch(`${base}/api/analyse`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ text, fixes: true }),
+      }).then(
+        (r) => r.arrayBuffer().then(() => r.status),
+        () => 0,
+      ),
+    ),
+  );
+  const of = (s) => statuses.filter((x) => x === s).length;
+  report('100 heavy analyses at once: 200, 503, cut off', `${of(200)}, ${of(503)}, ${of(0)}`, '–, –, 0');
+  report('  the last answer after', ms(performance.now() - from), '30 s');
+}
+
 /** KILLS says how often (12). */
 async function killing() {
   const { kill } = await import('./bench-kill.mjs');
@@ -796,6 +833,7 @@ try {
     await context.close();
   }
   await browser.close();
+  if (chosen(hostile)) await surviving(hostile);
   if (chosen(bodies)) await surviving(bodies);
   if (chosen(killing)) await surviving(killing);
 } finally {

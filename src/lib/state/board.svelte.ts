@@ -26,7 +26,7 @@ import {
   type Repertoire,
   type Whole,
 } from '$lib/core/combination';
-import { IN_WORDS, TICKS_PER_BEAT } from '$lib/core/base';
+import { IN_WORDS } from '$lib/core/base';
 import { holdsInChain, mendEdits, type Mend } from '$lib/core/composer';
 import { placeOf } from '$lib/core/library';
 import { refusedText } from '$lib/messages';

@@ -24,17 +24,28 @@ export function beatsCsv(m: SongMap): string {
   return `${Papa.unparse([[...BEAT_COLUMNS], ...rows], { newline: '\r\n', escapeFormulae: true })}\r\n`;
 }
 
+/** Beats of a song at most. */
+const MOST_BEATS = 20_000;
+
 /**
  * Beats from a table: ours, or any whose first column (or the one headed seconds or time) holds rising seconds. A count
  * of 1 says where eights begin. Errors name the line.
  */
 export function mapFromCsv(text: string): Result<SongMap, FileError> {
-  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data;
+  // One more than a map may have, and a heading: what is longer is not read to its end.
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true, preview: MOST_BEATS + 2 }).data;
+  if (rows.length > MOST_BEATS + 1)
+    return fail({ at: `line ${MOST_BEATS + 2}`, message: `A song has at most ${MOST_BEATS} beats.` });
   const head = (rows[0] ?? []).map((c) => c.trim().toLowerCase());
   const headed = head.some((c) => Number.isNaN(Number(c)));
   const column = (...names: string[]): number => head.findIndex((c) => names.includes(c));
   const time = headed ? Math.max(0, column('seconds', 'time', 'time (s)')) : 0;
   const body = headed ? rows.slice(1) : rows;
+  if (body.length < 2)
+    return fail({
+      at: 'the whole file',
+      message: 'It holds no beats: at least two lines with seconds are needed.',
+    });
   const beats = body.map((r) => Number(r[time]));
   const bad = beats.findIndex((b, i) => !Number.isFinite(b) || (i > 0 && b <= (beats[i - 1] as number)));
   if (bad >= 0)

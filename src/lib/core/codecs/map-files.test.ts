@@ -82,3 +82,37 @@ describe('beats as a table', () => {
     expect(mapFromCsv('1').ok).toBe(false);
   });
 });
+
+describe('hostile tables and MIDI files', () => {
+  it.each(['', 'seconds', 'seconds\n1'])('a table without beats is refused in words: %j', (text) => {
+    expect(mapFromCsv(text)).toMatchObject({
+      ok: false,
+      error: { at: 'the whole file', message: expect.stringContaining('no beats') as string },
+    });
+  });
+  it('a table of a hundred thousand rows is not read to its end', () => {
+    const text = Array.from({ length: 100_000 }, (_, i) => i / 2).join('\n');
+    expect(mapFromCsv(text)).toMatchObject({ ok: false, error: { at: 'line 20002' } });
+  });
+  /** Written by hand (Standard MIDI Files 1.0): a tempo, so many program changes `delta` ticks apart, the end. */
+  const midi = (tempo: number, events: number, delta: number): Uint8Array => {
+    const four = (n: number) => [(n >>> 24) & 255, (n >>> 16) & 255, (n >>> 8) & 255, n & 255];
+    const step = [...(delta > 127 ? [0x80 | (delta >> 7)] : []), delta & 127, 0xc0, 0];
+    const body = new Uint8Array(7 + events * step.length + 4);
+    body.set([0, 0xff, 0x51, 3, ...four(tempo).slice(1)]);
+    for (let i = 0; i < events; i++) body.set(step, 7 + i * step.length);
+    body.set([0, 0xff, 0x2f, 0], 7 + events * step.length);
+    const head = [...'MThd'].map((c) => c.charCodeAt(0)).concat(four(6), [0, 0, 0, 1, 480 >> 8, 480 & 255]);
+    const chunk = [...'MTrk'].map((c) => c.charCodeAt(0)).concat(four(body.length));
+    return Uint8Array.from([...head, ...chunk, ...body]);
+  };
+  it('200,000 events are read', () => {
+    expect(mapFromMidi(midi(500_000, 200_000, 20)).ok).toBe(true);
+  });
+  it.each([
+    [0, 100, 480],
+    [16_000_000, 1_000, 480],
+  ])('a tempo no song has is refused in words: %i microseconds a beat', (tempo, events, delta) => {
+    expect(mapFromMidi(midi(tempo, events, delta))).toMatchObject({ ok: false, error: { at: 'its tempi' } });
+  });
+});

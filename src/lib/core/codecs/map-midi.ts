@@ -1,7 +1,7 @@
 import { parseMidi, writeMidi, type MidiData, type MidiEvent } from 'midi-file';
 import { fail, ok, type Result, type Seconds } from '../base';
 import { isDrum, type Score, type Voice } from '../band';
-import type { Bar, Mark, Section, SongMap } from '../music';
+import { songMapSchema, type Bar, type Mark, type Section, type SongMap } from '../music';
 import type { FileError } from './json';
 
 /** Ticks of a beat in files we write; divides by 3 and 4 as Standard MIDI Files need to be exact. */
@@ -175,6 +175,9 @@ export interface MidiRead {
 /** The marker on the first beat of a map of ours. */
 const OURS = /^swing [\d.]+$/;
 
+/** A song lasts so long at most, seconds. */
+const MOST_SECONDS = 7_200;
+
 /** What a MIDI file says: its beats by its tempi and bars, our markers where they are, anybody's as sections. */
 export function mapFromMidi(bytes: Uint8Array): Result<MidiRead, FileError> {
   let data: MidiData;
@@ -190,7 +193,7 @@ export function mapFromMidi(bytes: Uint8Array): Result<MidiRead, FileError> {
     .flat()
     .flatMap((e) => (e.type === 'setTempo' ? [{ at: e.at / perBeat, micros: e.microsecondsPerBeat }] : []));
   const own = tracks.find((t) => t.some((e) => e.type === 'marker' && OURS.test(e.text)));
-  const end = Math.max(...(own ?? tracks.flat()).map((e) => e.at)) / perBeat;
+  const end = (own ?? tracks.flat()).reduce((latest, e) => Math.max(latest, e.at), 0) / perBeat;
   if (!(end >= 2)) return fail({ at: 'the whole file', message: 'It is shorter than two beats.' });
   if (end > 20_000) return fail({ at: 'the whole file', message: 'It is longer than 20,000 beats.' });
   const at = timeOf(tempi);
@@ -203,7 +206,12 @@ export function mapFromMidi(bytes: Uint8Array): Result<MidiRead, FileError> {
   const signature = tracks.flat().find((e) => e.type === 'timeSignature');
   const name = tracks.flat().find((e) => e.type === 'trackName');
   const map = mapOf(at, end, words, signature?.type === 'timeSignature' ? signature.numerator : 4);
-  const seconds = Math.max(map.beats.at(-1) ?? 0, ...notes.map((n) => n.until));
+  const seconds = notes.reduce((latest, n) => Math.max(latest, n.until), map.beats.at(-1) ?? 0);
+  if (seconds > MOST_SECONDS || !songMapSchema.safeParse(map).success)
+    return fail({
+      at: 'its tempi',
+      message: 'They don’t make a song of up to two hours. Check the tempo it was saved with.',
+    });
   return ok({ name: name?.type === 'trackName' ? name.text : '', map, notes, seconds });
 }
 

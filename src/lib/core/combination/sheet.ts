@@ -76,8 +76,8 @@ export function callSheet(c: Combination, w: Whole): SheetLine[] {
       name: p.reading.figure.name,
       beats: p.reading.beats,
       falls: straightAt(c, p.at, fold),
-      callFrom: straightAt(c, p.at - (beatsToSay(bpmAt(c, p.at)) + 1) * TICKS_PER_BEAT, fold),
-      callTo: straightAt(c, p.at - 2 * TICKS_PER_BEAT, fold),
+      callFrom: straightAt(c, minus<Ticks>(p.at, ticksOfBeats(beatsToSay(bpmAt(c, p.at)) + 1)), fold),
+      callTo: straightAt(c, minus<Ticks>(p.at, ticksOfBeats(2)), fold),
       hands: printHands(p.joint?.acts ?? []),
       calls,
     };

@@ -9,6 +9,8 @@ import { jsonSchemaOf } from '../codecs';
 import { newCombination } from '../combination';
 import { newDance, newFigure, withDance, type Kept } from '../figure';
 import { danceOf } from '../vocabulary';
+import { seeded, sharedKey } from '../base';
+import { seeds } from '../../../../tests/seeds';
 import {
   KIND_IDS,
   formOf,
@@ -337,6 +339,75 @@ describe('the door', () => {
       error: { at: 'unreadable.json, row 1' },
     });
   });
+});
+
+/** Moments and local times a screen would show, wherever they stand in a document. */
+function shownTimes(value: unknown, found: number[] = []): number[] {
+  if (typeof value !== 'object' || value === null) return found;
+  for (const [name, part] of Object.entries(value))
+    if (['at', 'ended', 'from', 'to'].includes(name) && typeof part === 'number') found.push(part);
+    else shownTimes(part, found);
+  return found;
+}
+
+describe('hostile files', () => {
+  const ABSURD = [
+    9e15,
+    -9e15,
+    8.65e15,
+    1e308,
+    -1,
+    0.1,
+    '0000-00-00',
+    '9999-99-99T99:99',
+    null,
+    {},
+    [],
+    '',
+    'x'.repeat(70_000),
+  ];
+  /** A good file of a kind with one place in it made absurd, doubled, taken away or of another kind. */
+  function damaged(kind: KindId, seed: number): string {
+    const random = seeded(seed);
+    const upTo = (n: number) => Math.floor(random() * n);
+    const json = JSON.parse(formOf(kind).write(DOCS[kind] as never)) as Record<string, unknown>;
+    const places: { holder: Record<string, unknown>; name: string }[] = [];
+    const walk = (value: unknown): void => {
+      if (typeof value !== 'object' || value === null) return;
+      for (const name of Object.keys(value)) {
+        places.push({ holder: value as Record<string, unknown>, name });
+        walk((value as Record<string, unknown>)[name]);
+      }
+    };
+    walk(json);
+    for (let n = 0; n <= upTo(3); n++) {
+      const { holder, name } = places[upTo(places.length)]!;
+      const now = holder[name];
+      const how = upTo(4);
+      if (how === 0) holder[name] = ABSURD[upTo(ABSURD.length)];
+      else if (how === 1 && Array.isArray(now)) holder[name] = [...(now as unknown[]), ...(now as unknown[])];
+      else if (how === 2) delete holder[name];
+      else holder[['__proto__', 'constructor', 'key', 'id', 'at'][upTo(5)]!] = now;
+    }
+    return JSON.stringify(json);
+  }
+  it.each(KIND_IDS)(
+    '%s: 200 damaged files are refused with their place, or every document can be shown',
+    (kind) => {
+      for (const seed of seeds(200)) {
+        const read = readFile('x.json', damaged(kind, seed), never);
+        if (!read.ok) {
+          expect([read.error.at !== '', read.error.message !== '']).toEqual([true, true]);
+          continue;
+        }
+        for (const { kind: k, doc } of inBundle(read.value)) {
+          expect(sharedKey(doc)).toBeUndefined();
+          if (k === 'entry' || k === 'result')
+            for (const at of shownTimes(doc)) expect(new Date(at).toISOString()).toMatch(/^\d{4}-/);
+        }
+      }
+    },
+  );
 });
 
 describe('where a text stops being JSON', () => {

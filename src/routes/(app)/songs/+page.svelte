@@ -11,7 +11,7 @@
   import { feelText, clockText, sourceText } from '$lib/messages';
   import { afterPaint } from '$lib/state/after-paint';
   import { app } from '$lib/state/app.svelte';
-  import { closedStore } from '$lib/state/closed-store';
+  import { closedStore, storeProblem } from '$lib/state/closed-store';
   import { Recorder } from '$lib/state/recorder.svelte';
   import { create, rowsOf, sorted, type Row } from '$lib/storage';
   import MiniMap from '$lib/views/songs/MiniMap.svelte';
@@ -74,7 +74,12 @@
 
   async function keep(song: Song, open = true) {
     const saved = await create(await app.db(), 'song', song, Date.now());
-    if (!saved.ok) throw new Error('The song could not be stored.');
+    if (!saved.ok)
+      throw new Error(
+        saved.error.type === 'full'
+          ? `Couldn’t store “${song.name}”: ${storeProblem({ inner: { name: 'QuotaExceededError' } })}`
+          : `Couldn’t store “${song.name}”: its file holds values no song has. Check the file it came from.`,
+      );
     if (open) await goto(`/songs/${song.id}`);
   }
   async function bring(files: readonly File[]) {
@@ -85,7 +90,7 @@
         const { songFromFile } = await import('$lib/state/song-sound');
         await keep(await songFromFile(file), files.length === 1);
       } catch (e) {
-        problem = e instanceof Error ? e.message : String(e);
+        problem = storeProblem(e);
       }
     }
     busy = '';
