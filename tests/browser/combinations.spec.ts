@@ -269,7 +269,7 @@ test('call sheet, files out and in', async ({ page }) => {
   const sheet = page.getByRole('article', { name: 'Call sheet' });
   await expect(sheet.getByRole('listitem')).toHaveCount(8);
   await expect(sheet.getByRole('listitem').nth(1)).toContainText(
-    'call it on eight 1, count 6 · hands: release right to left',
+    'call it on 4–5 of eight 1 · hands: release right to left',
   );
   await page.goto('/data');
   await page

@@ -199,7 +199,7 @@ test('two tabs do not overwrite each other silently', async ({ page, context }) 
 
 test('everything by keyboard: find, move on the rail, edit, fix, play', async ({ page }) => {
   await page.goto('/figures');
-  await expect(page.getByRole('link', { name: /Push with a turn/ })).toBeVisible();
+  await expect(page.locator('main a[href^="/figures/demo-"]').first()).toBeVisible();
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('combobox', { name: 'Find' })).toBeFocused();
   await page.keyboard.type('step short');

@@ -66,3 +66,14 @@ export class Person {
     await this.press('Enter');
   }
 }
+
+/** Scrolls a long list until what is looked for stands in it; scrolling is no action. */
+export async function reveal(page: Page, what: ReturnType<Page['locator']>): Promise<void> {
+  await expect(page.getByRole('link', { name: /counts|Beginner|Improver/ }).first()).toBeVisible();
+  await page.mouse.move(640, 500);
+  for (let i = 0; i < 60 && (await what.count()) === 0; i++) {
+    await page.mouse.wheel(0, 300);
+    await page.waitForTimeout(60);
+  }
+  await expect(what.first()).toBeVisible();
+}

@@ -276,14 +276,14 @@ test('a series is taken away as iCalendar, and brought in again', async ({ page 
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto('/classes');
   await page.locator('input[type=file]').setInputFiles(path);
-  await expect(page.getByText('1 series brought.')).toBeVisible();
+  await expect(page.getByText('1 series imported.')).toBeVisible();
   await page.goto('/series/demo-series-swing');
   await expect(days.nth(8)).toHaveClass(/off/);
   await page.goto('/classes');
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
-  await expect(page.getByRole('alert')).toContainText('is no calendar that can be read');
+  await expect(page.getByRole('alert')).toContainText('it isn’t a calendar file');
   for (const view of ['month', 'week']) {
     await page.getByRole('button', { name: view, exact: true }).click();
     await expect(page.locator('.ec-event').filter({ hasText: 'Harbour swing' }).first()).toBeVisible();

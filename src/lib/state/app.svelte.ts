@@ -96,6 +96,8 @@ class App {
     await takeInSlips(db, slipStore());
     this.store = (await wasCleared(db)) ? 'cleared' : 'here';
     if (this.store !== 'cleared') await this.seed(db);
+    // Only what lies in the store for certain may be missed later.
+    if ((await db.settings.get('seeded')) !== undefined) rememberKept();
     if ((await sweepBin(db, Date.now())) > 0) await sweepMedia(db);
     this.dances = await loadDances(db);
     return db;
@@ -104,7 +106,6 @@ class App {
   /** Puts the demo school in where nothing was ever kept. */
   async seed(db: Database): Promise<void> {
     const now = Date.now();
-    rememberKept();
     if (!(await db.settings.get('seeded'))) {
       const { demoKept } = await import('$lib/demo');
       await seedOnce(db, 'seeded', { figure: demoKept }, now);
