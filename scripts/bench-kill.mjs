@@ -196,3 +196,21 @@ if (process.argv[1]?.endsWith('bench-kill.mjs'))
     Number(process.env.KILLS ?? 24),
     (name, value, aim) => process.stdout.write(`${name}: ${value} (${aim})\n`),
   );
+
+/** A word is typed and the page reloaded 0 to 300 ms later, so many times: what is lost. */
+export async function reloads(page, base, times, report) {
+  let lost = 0;
+  for (let i = 0; i < times; i++) {
+    await page.goto(`${base}/figures/demo-push`);
+    await page.locator('.cm-content').click();
+    await page.keyboard.press('Control+End');
+    const word = `r${i}q`;
+    await page.keyboard.type(` ${word}`, { delay: 60 });
+    await sleep((i * 37) % 301);
+    await page.reload();
+    await page.locator('.cm-content').waitFor();
+    await sleep(150);
+    if (!(await page.locator('.cm-content').innerText()).includes(word)) lost++;
+  }
+  report(`${times} reloads 0 to 300 ms after a key: words lost`, String(lost), '0');
+}

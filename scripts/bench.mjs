@@ -779,6 +779,12 @@ async function killing() {
   await kill(base, Number(process.env.KILLS ?? 12), report);
 }
 
+/** RELOADS says how often (20). */
+async function reloading(page) {
+  const { reloads } = await import('./bench-kill.mjs');
+  await reloads(page, base, Number(process.env.RELOADS ?? 20), report);
+}
+
 /** SONGS says how many are opened (100). */
 async function songs(page) {
   const { songsOpened } = await import('./bench-songs.mjs');
@@ -824,7 +830,9 @@ const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 try {
   await new Promise((r) => setTimeout(r, 1500));
   const browser = await chromium.launch(launchOptions);
-  for (const part of [weight, typing, vary, animation, list, library, songs, terms].filter(chosen)) {
+  for (const part of [weight, typing, vary, animation, list, library, songs, terms, reloading].filter(
+    chosen,
+  )) {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
       serviceWorkers: 'block',

@@ -185,3 +185,59 @@ test('the licences of what is served are one click from Data', async ({ page, re
     expect(notices).toMatch(new RegExp(`^${name.replace(/[/.@-]/g, '\\$&')} \\d`, 'm'));
   expect(notices).toContain('Mozilla Public License');
 });
+
+test('a backup that is cancelled writes nothing and counts as none', async ({ page }) => {
+  let downloads = 0;
+  page.on('download', () => downloads++);
+  await page.goto('/data');
+  await expect(page.getByText('No backup has been made yet.')).toBeVisible();
+  // At once: as soon as there is something to cancel.
+  await page.evaluate(() => {
+    new MutationObserver(() => {
+      [...document.querySelectorAll('button')].find((b) => b.textContent?.trim() === 'Cancel')?.click();
+    }).observe(document.body, { childList: true, subtree: true });
+  });
+  await page.getByRole('button', { name: 'Back up everything (zip)' }).click();
+  await expect(page.getByRole('button', { name: 'Back up everything (zip)' })).toBeEnabled();
+  await page.waitForLoadState('networkidle');
+  await page.reload();
+  await expect(page.getByText('No backup has been made yet.')).toBeVisible();
+  expect(downloads).toBe(0);
+});
+
+test('a newer program that opens the store is said in the older tab', async ({ page }) => {
+  await page.goto('/figures');
+  await expect(page.locator('main a[href^="/figures/demo-"]').first()).toBeVisible();
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const newer = indexedDB.open('brisk-partner', 990);
+        newer.onsuccess = newer.onblocked = () => done();
+      }),
+  );
+  await expect(page.getByRole('alert', { name: 'Newer version' })).toContainText('open in another tab');
+});
+
+test('a store that is deleted while it is open is said at once', async ({ page }) => {
+  await page.goto('/figures');
+  await expect(page.locator('main a[href^="/figures/demo-"]').first()).toBeVisible();
+  await page.evaluate(() => void indexedDB.deleteDatabase('brisk-partner'));
+  await expect(page.getByRole('alert', { name: 'Your figures' })).toContainText('no longer in this browser');
+});
+
+test('the length of a figure with foot letters and an odd unit can be varied', async ({ page }) => {
+  const faults: string[] = [];
+  page.on('pageerror', (e) => faults.push(e.message));
+  const person = new Person(page);
+  await page.goto('/figures/foot-letters?new');
+  await text(page).click();
+  await page.keyboard.press('Control+Home');
+  await page.keyboard.press('End');
+  await person.type('1 L fwd 2 R fwd 3 L fwd 4 R fwd 5 L close');
+  await page.keyboard.press('ArrowDown');
+  await person.type('1 R back 2 L back 3 R back 4 L back 5 R close');
+  await page.getByRole('button', { name: 'Vary', exact: true }).click();
+  await page.getByRole('tab', { name: 'Length', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Vary' }).locator('li').first()).toBeVisible();
+  expect(faults).toEqual([]);
+});

@@ -90,8 +90,9 @@ class App {
     const db = await openStore();
     holdSession();
     await opened(db);
-    db.on('versionchange', () => {
-      this.store = 'newer';
+    db.on('versionchange', (e) => {
+      // Without a new version the store is being deleted.
+      this.store = e.newVersion ? 'newer' : 'cleared';
     });
     await takeInSlips(db, slipStore());
     this.store = (await wasCleared(db)) ? 'cleared' : 'here';

@@ -101,6 +101,14 @@ describe('counting straight', () => {
     const rows = boardRows(p);
     expect(rows.flatMap((r) => r.beats.filter((b) => b.phrase).map((b) => b.music))).toEqual([5, 37, 41, 73]);
   });
+  it('is laid out to 4,096 beats, and says when it goes on', () => {
+    expect(planOf(of(['eight x32']), repertoire)).toMatchObject({ beats: 256, cut: false });
+    const parts = Array.from({ length: 16 }, () => 'eight x32');
+    const whole = planOf(of(parts), repertoire);
+    expect([whole.beats, whole.cut]).toEqual([4096, false]);
+    const long = planOf(of([...parts, 'eight x32']), repertoire);
+    expect([long.beats, long.passes.length, long.cut]).toEqual([4096, 512, true]);
+  });
   it('a dance in three is counted in pairs of bars', () => {
     expect(straightAt({ start: 1 }, 7 * TICKS_PER_BEAT, 6)).toEqual({ count: 2, eight: 2, fold: 6 });
   });

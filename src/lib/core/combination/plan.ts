@@ -1,4 +1,4 @@
-import { TICKS_PER_BEAT, type Beats, type Ticks } from '../base';
+import { TICKS_PER_BEAT, ticksOfBeats, type Beats, type Ticks } from '../base';
 import { jointBetween, type Ends, type Joint } from '../joints';
 import type { Repertoire, Reading } from './reading';
 import type { Combination, Part } from './schema';
@@ -25,6 +25,8 @@ export interface Plan {
   readonly from: Ticks;
   readonly end: Ticks;
   readonly beats: Beats;
+  /** It goes on beyond what is laid out. */
+  readonly cut: boolean;
   /** From the last to the first; undefined while there is nothing. */
   readonly loop: Joint | undefined;
 }
@@ -47,6 +49,9 @@ export function joint(from: Ends, to: Ends, was = 0, will = 0): Joint {
 export const readingOf = (c: Combination, p: Part, repertoire: Repertoire): Reading | undefined =>
   repertoire.get(p.figure, c.own, p.change);
 
+/** Beats laid out at most: marks and tempi reach no further, and an hour of dancing is about as long. */
+export const MOST_LAID_OUT: Beats = 4096;
+
 /**
  * Lays a combination out: every time every part is danced, when it begins, and how it joins. O(passes) once the
  * figures have been read. @example planOf(c, repertoire).beats // 32
@@ -55,14 +60,16 @@ export function planOf(c: Combination, repertoire: Repertoire): Plan {
   const passes: Pass[] = [];
   const missing: number[] = [];
   let at: Ticks | undefined;
+  let cut = false;
   c.parts.forEach((p, part) => {
+    if (cut) return;
     const reading = readingOf(c, p, repertoire);
     if (!reading) {
       missing.push(part);
       return;
     }
     const over = p.over ?? 0;
-    for (let time = 0; time < p.times; time++) {
+    for (let time = 0; time < p.times && !cut; time++) {
       const before: Pass | undefined = passes.at(-1);
       at ??= reading.from;
       passes.push({
@@ -74,6 +81,7 @@ export function planOf(c: Combination, repertoire: Repertoire): Plan {
         joint: before && joint(before.reading.ends, reading.ends, before.over, over),
       });
       at += reading.beats * TICKS_PER_BEAT;
+      cut = at >= ticksOfBeats(MOST_LAID_OUT) && (time + 1 < p.times || part + 1 < c.parts.length);
     }
   });
   const [first, last] = [passes[0], passes.at(-1)];
@@ -86,6 +94,7 @@ export function planOf(c: Combination, repertoire: Repertoire): Plan {
     from,
     end,
     beats: (end - from) / TICKS_PER_BEAT,
+    cut,
     loop: first && last && joint(last.reading.ends, first.reading.ends, last.over, first.over),
   };
 }

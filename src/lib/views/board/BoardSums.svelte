@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { driftOf, foldOfPlan, frameOf, offFoot, straightAt } from '$lib/core/combination';
+  import { MOST_LAID_OUT, driftOf, foldOfPlan, frameOf, offFoot, straightAt } from '$lib/core/combination';
   import {
     beatsText,
     driftText,
@@ -35,7 +35,8 @@
         {lengthText(plan.beats, foldOfPlan(plan))} · {minutesText(
           board.seconds,
         )}{#if plan.missing.length > 0},
-          <span class="bad">without what is gone</span>{/if}
+          <span class="bad">without what is gone</span>{/if}{#if plan.cut},
+          <span class="bad">only the first {MOST_LAID_OUT.toLocaleString('en-GB')} beats are shown</span>{/if}
       </dd>
     </div>
     <div>
