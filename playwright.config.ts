@@ -9,7 +9,8 @@ export default defineConfig({
   outputDir: 'test-results',
   fullyParallel: true,
   workers: 3,
-  retries: process.env.CI ? 1 : 0,
+  // What needs a second try is shown as flaky.
+  retries: 1,
   timeout: 45_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '.verify/browser.json' }]],

@@ -10,6 +10,10 @@ test('two clicks on a word in the text choose the word, and nothing moves betwee
   for (const between of [100, 180, 260]) {
     await page.goto('/figures/demo-six-triple');
     await expect(text(page)).toBeVisible();
+    // The desk stands as it will stand: its parts are there and its letters are drawn.
+    await expect(page.locator('.findings .good')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready.then(() => undefined));
     const before = await lines(page);
     const at = await page.evaluate(() => {
       const walker = document.createTreeWalker(document.querySelector('.cm-content')!, NodeFilter.SHOW_TEXT);

@@ -219,6 +219,8 @@ for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious while varying, side by side and on the tree (${scheme})`, async ({
     page,
   }) => {
+    // Three whole looks at large pages: half a minute on a quiet machine.
+    test.setTimeout(180_000);
     await page.emulateMedia({ colorScheme: scheme });
     const clean = async () => {
       const { violations } = await new AxeBuilder({ page }).analyze();
