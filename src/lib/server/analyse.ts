@@ -246,10 +246,10 @@ function fixesWithin(
   const order = found
     .map((f, i) => ({ f, i }))
     .sort((x, y) => WORTH.indexOf(x.f.severity) - WORTH.indexOf(y.f.severity) || x.f.tick - y.f.tick);
-  const mends = new Map<number, readonly Fix[]>();
+  const byFinding = new Map<number, readonly Fix[]>();
   for (const { f, i } of order.slice(0, MOST_MENDED))
-    if (!enough()) mends.set(i, fixesFor(a, f, 3, heights, 30, undefined, enough));
-  return { byFinding: mends, complete };
+    if (!enough()) byFinding.set(i, fixesFor(a, f, 3, heights, 30, undefined, enough));
+  return { byFinding, complete };
 }
 
 /** A span that is repeated is written once. */

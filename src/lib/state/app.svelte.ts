@@ -15,6 +15,7 @@ import {
 import {
   loadDances,
   openStore,
+  rowsOf,
   seedOnce,
   sweepBin,
   sweepMedia,
@@ -222,10 +223,11 @@ const rememberKept = (): void => {
     // Then nobody is told when the store is gone.
   }
 };
-/** The store is new, and this browser has had one before. */
+/** The store is new and empty, and this browser has had one before. What was restored from a backup is nothing to miss. */
 async function wasCleared(db: Database): Promise<boolean> {
   const fresh = (await db.settings.get('seeded')) === undefined;
-  return fresh && typeof slipStore()?.getItem(KEPT) === 'string';
+  const known = typeof slipStore()?.getItem(KEPT) === 'string';
+  return fresh && known && (await rowsOf(db, 'figure').count()) === 0;
 }
 
 /** How long a toast without a button stays, milliseconds. */

@@ -3,7 +3,7 @@ import { expect, it, vi } from 'vitest';
 import { newFigure } from '$lib/core/figure';
 import { bring, mediaName, openDatabase, rowsOf } from './index';
 
-it('where the files of a backup find no room, nothing of it is brought in', async () => {
+it('when there is no room for the files of a backup, none of it is imported', async () => {
   const db = openDatabase('bring-media');
   const figure = { ...newFigure('f', 'slot-swing', 'Push'), lines: 'leader 1 back' };
   const media = { [mediaName({ id: 'm', mime: 'audio/wav', name: 'a.wav' })]: new Uint8Array(4) };

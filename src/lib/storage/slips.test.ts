@@ -55,7 +55,7 @@ describe('what is put down while a page is left', () => {
     expect(await takeInSlips(db, store)).toBe(0);
     expect((await db.notes.toArray())[0]?.doc).toMatchObject({ name: 'later' });
   });
-  it('what is none of ours is taken away, and a full store costs nothing else', async () => {
+  it('a slip that can’t be read is removed, and a full store costs nothing else', async () => {
     const store = words(5);
     putSlip(store, note(1));
     putSlip(undefined, note(1));

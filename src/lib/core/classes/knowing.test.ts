@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { check } from '../findings';
 import { demoClasses, demoCombinations, demoFigures, demoKept } from '$lib/demo';
 import { CAUTION_CASES } from '../../../../tests/corpus/cautions';
 import { ROLES } from '../base';
@@ -120,6 +121,8 @@ describe('the way up to a figure', () => {
       const rungs = ladderTo(f.id, material, [], 2);
       expect(rungs.at(-1)?.figure.id).toBe(f.id);
       expect(rungs.length).toBeLessThanOrEqual(6);
+      for (const r of rungs.slice(0, -1))
+        expect([f.id, check(analyse(r.figure)).filter((x) => x.severity === 'wrong')]).toEqual([f.id, []]);
       rungs.slice(1).forEach((r, i) => expect(r.difficulty).toBeGreaterThan(rungs[i]!.difficulty));
     }
     expect(ladderTo(id('push-turn'), material, [], 2).map((r) => r.figure.id)).toEqual([

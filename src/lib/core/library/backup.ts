@@ -128,7 +128,7 @@ function others(files: Record<string, Uint8Array>, documents: Bundle): Result<Ba
   return ok({ ...readable.value, settings: set.data, media });
 }
 
-/** Rows that this program can read are documents like the others: they are announced, compared and brought in with them. */
+/** Rows that this program can read are documents like the others: they are listed, compared and imported with them. */
 function promoted(
   rows: readonly RawRow[],
   documents: Bundle,

@@ -191,7 +191,14 @@
       if (desk.edit(fix.edits)) app.tell(`Applied: ${remedyText(fix, finding.role)}. Ctrl+Z undoes it.`);
       return;
     }
-    app.tell(desk.findings.length === 0 ? 'Nothing to fix.' : 'There’s no quick fix for what is left.');
+    const looking = desk.findings.some((x) => desk.fixes(x) === undefined);
+    app.tell(
+      desk.findings.length === 0
+        ? 'Nothing to fix.'
+        : looking
+          ? 'Still looking for fixes. Try again in a moment.'
+          : 'There’s no quick fix for what is left.',
+    );
   }
   function add() {
     const s = desk.selected;
